@@ -1,0 +1,29 @@
+import { Module } from '@nestjs/common';
+import { ArtModule } from './art/index.js';
+import { BenchModule } from './bench/index.js';
+import { BlankModule } from './blank/index.js';
+import { DbModule } from './db/index.js';
+import { DemoModule } from './demo/index.js';
+import { HealthModule } from './health/index.js';
+import { InspectModule } from './inspect/index.js';
+import { JobModule } from './job/index.js';
+import { SheetModule } from './sheet/index.js';
+import { ShopModule } from './shop/index.js';
+import { StackModule } from './stack/index.js';
+
+@Module({
+  imports: [
+    DbModule,
+    HealthModule,
+    ShopModule,
+    BlankModule,
+    ArtModule,
+    JobModule,
+    SheetModule,
+    StackModule,
+    BenchModule,
+    InspectModule,
+    DemoModule,
+  ],
+})
+export class AppModule {}

@@ -1,0 +1,40 @@
+import { pipeline } from 'node:stream/promises';
+import { Controller, Get, Param, Post, Query, Req, Res } from '@nestjs/common';
+import type { Art } from '@kanga/core/art';
+import { artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
+import { idSchema } from '@kanga/contract/finding';
+import type { Request, Response } from 'express';
+import { Valid } from '../http/index.js';
+import { ArtService } from './art.service.js';
+
+@Controller('api/art')
+export class ArtController {
+  constructor(private readonly art: ArtService) {}
+
+  @Get()
+  all(): Promise<Art[]> {
+    return this.art.all();
+  }
+
+  @Post()
+  receive(@Query(new Valid(uploadQuerySchema)) query: { name: string }, @Req() request: Request): Promise<Art> {
+    return this.art.receive(query.name, request);
+  }
+
+  @Get(':id/:size')
+  async picture(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Param('size', new Valid(artSizeSchema)) size: 'thumb' | 'preview' | 'original',
+    @Res() response: Response,
+  ): Promise<void> {
+    // A picture never changes under its id.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    if (size !== 'original') {
+      response.type('image/webp').send(await this.art.picture(id, size));
+      return;
+    }
+    const { art, stream } = await this.art.original(id);
+    response.type(art.mediaType).setHeader('Content-Length', art.bytes);
+    await pipeline(stream, response);
+  }
+}

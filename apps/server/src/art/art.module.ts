@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { ArtController } from './art.controller.js';
+import { ArtRepository } from './art.repository.js';
+import { ArtService } from './art.service.js';
+import { BlobRepository } from './blob.repository.js';
+import { PixelReader } from './pixel-reader.js';
+
+@Module({
+  controllers: [ArtController],
+  providers: [ArtService, ArtRepository, BlobRepository, PixelReader],
+  exports: [ArtService],
+})
+export class ArtModule {}

@@ -1,0 +1,98 @@
+import sharp from 'sharp';
+import { ART_LIMITS, type ArtFacts } from '@kanga/core/art';
+
+/** What the reading of one file gives: its facts, and two smaller pictures for screens (WebP). */
+export interface PixelReading {
+  facts: ArtFacts;
+  thumb: Buffer;
+  preview: Buffer;
+}
+
+const THUMB = 320;
+const PREVIEW = 1600;
+/** Pixels are counted on at most this many across: enough to find what the eye would. */
+const COUNTED = 1024;
+const MASK_CELLS = 128;
+
+interface Raw {
+  data: Buffer;
+  width: number;
+  height: number;
+}
+
+/** Walks RGBA pixels once and counts. O(pixels). */
+function count({ data, width, height }: Raw): Pick<ArtFacts, 'transparentShare' | 'faintShare' | 'rim'> {
+  let [clear, faint, rim, rimOpaque, rimWhite] = [0, 0, 0, 0, 0];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = (y * width + x) * 4;
+      const alpha = data[i + 3] ?? 255;
+      if (alpha === 0) clear++;
+      else if (alpha < 64) faint++;
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) {
+        rim++;
+        if (alpha >= 250) {
+          rimOpaque++;
+          if (Math.min(data[i] ?? 0, data[i + 1] ?? 0, data[i + 2] ?? 0) >= 240) rimWhite++;
+        }
+      }
+    }
+  }
+  const all = width * height;
+  return {
+    transparentShare: clear / all,
+    faintShare: faint / all,
+    rim: { opaqueShare: rimOpaque / rim, nearWhiteShare: rimWhite / rim },
+  };
+}
+
+/** A cell prints fully only if every counted pixel in it does. Null when all of them do. */
+function maskOf({ data, width, height }: Raw): ArtFacts['mask'] {
+  const columns = Math.min(MASK_CELLS, width);
+  const rows = Math.min(MASK_CELLS, height);
+  const cells = Array.from({ length: rows * columns }, () => ({ least: 255, most: 0 }));
+  for (let y = 0; y < height; y++) {
+    const row = Math.floor((y * rows) / height) * columns;
+    for (let x = 0; x < width; x++) {
+      const cell = cells[row + Math.floor((x * columns) / width)];
+      const alpha = data[(y * width + x) * 4 + 3] ?? 255;
+      if (!cell) continue;
+      if (alpha < cell.least) cell.least = alpha;
+      if (alpha > cell.most) cell.most = alpha;
+    }
+  }
+  if (cells.every((cell) => cell.least >= 250)) return null;
+  const signs = cells.map(({ least, most }) => (least >= 250 ? '#' : most > 5 ? '+' : '.'));
+  return Array.from({ length: rows }, (_, row) => signs.slice(row * columns, (row + 1) * columns).join(''));
+}
+
+/**
+ * Reads a PNG or JPEG: every pixel is decoded once or twice, streamed, never all in memory. Throws what sharp says
+ * of a broken or cut-off file, or of one with more pixels than allowed.
+ */
+export async function readPixels(path: string): Promise<PixelReading> {
+  const open = () => sharp(path, { limitInputPixels: ART_LIMITS.pixels, failOn: 'truncated' }).autoOrient();
+  const { width = 0, height = 0, hasAlpha = false, autoOrient } = await open().metadata();
+  const size = { width: autoOrient.width || width, height: autoOrient.height || height };
+  const preview = await open()
+    .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
+    .toColourspace('srgb')
+    .webp({ quality: 86, alphaQuality: 100 })
+    .toBuffer();
+  const thumb = await sharp(preview)
+    .resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 82 })
+    .toBuffer();
+  // Without alpha the rim is all there is to count, and the preview shows it; with alpha, true pixels are picked, none mixed.
+  const counted = hasAlpha
+    ? open().resize(COUNTED, COUNTED, {
+        fit: 'inside',
+        withoutEnlargement: true,
+        kernel: 'nearest',
+        fastShrinkOnLoad: false,
+      })
+    : sharp(preview);
+  const { data, info } = await counted.toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  const raw = { data, width: info.width, height: info.height };
+  return { facts: { ...size, hasAlpha, ...count(raw), mask: hasAlpha ? maskOf(raw) : null }, thumb, preview };
+}

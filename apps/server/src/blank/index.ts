@@ -1,0 +1,2 @@
+export * from './blank.module.js';
+export * from './blank.repository.js';

@@ -1,0 +1,28 @@
+import { mkdirSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+
+export interface Config {
+  databaseUrl: string;
+  port: number;
+  /** For pictures on their way in and out; emptied at every start. */
+  spool: string;
+  /** The built web application. */
+  web: string;
+}
+
+const required = (name: string): string => {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: start Kanga with ./kanga start`);
+  return value;
+};
+
+/** Reads the environment that ./kanga prepares. */
+export function config(): Config {
+  const port = Number(process.env['KANGA_PORT'] ?? 4600);
+  if (!(Number.isInteger(port) && port > 0 && port < 65536)) {
+    throw new Error(`KANGA_PORT must be a port number from 1 to 65535, got “${process.env['KANGA_PORT'] ?? ''}”`);
+  }
+  const spool = join(required('KANGA_DATA'), 'spool');
+  mkdirSync(spool, { recursive: true });
+  return { databaseUrl: required('KANGA_DATABASE_URL'), port, spool, web: resolve(required('KANGA_WEB')) };
+}

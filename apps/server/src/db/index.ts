@@ -1,0 +1,2 @@
+export * from './knex.js';
+export * from './db.module.js';

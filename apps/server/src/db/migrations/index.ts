@@ -1,0 +1,14 @@
+import type { Knex } from 'knex';
+import * as first from './0001-first.js';
+
+const MIGRATIONS: Record<string, Knex.Migration> = { '0001-first': first };
+
+/** The migrations in order, forward only; Knex runs each in a transaction of its own. */
+export const migrationSource: Knex.MigrationSource<string> = {
+  getMigrations: () => Promise.resolve(Object.keys(MIGRATIONS)),
+  getMigrationName: (name) => name,
+  getMigration: (name) => {
+    const migration = MIGRATIONS[name];
+    return migration ? Promise.resolve(migration) : Promise.reject(new Error(`no migration named ${name}`));
+  },
+};

@@ -1,0 +1,133 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { writeFile } from 'node:fs/promises';
+import { Inject, Injectable, Logger } from '@nestjs/common';
+import { BUILT_IN_BLANKS } from '@kanga/core/blank';
+import type { Art } from '@kanga/core/art';
+import type { Shop } from '@kanga/contract/shop';
+import type { Knex } from 'knex';
+import sharp from 'sharp';
+import { ArtService, withSpoolFile } from '../art/index.js';
+import { BlankRepository } from '../blank/index.js';
+import { DB } from '../db/index.js';
+import { EventRepository, JobRepository, JobService } from '../job/index.js';
+import { ShopRepository, ShopService } from '../shop/index.js';
+import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
+import { PICTURES, type PictureName } from './pictures/index.js';
+import { BLANK, DEMO_SHOP } from './shop-data.js';
+
+const DAY = 24 * 3600 * 1000;
+const TABLES = [
+  'bench_event',
+  'run_plan',
+  'waiver',
+  'job',
+  'art',
+  'blob_chunk',
+  'blob',
+  'blank',
+  'media',
+  'printer',
+  'press',
+  'settings',
+];
+
+/** Loads the invented shop with its generated pictures, and puts it back when asked. */
+@Injectable()
+export class DemoService {
+  private readonly logger = new Logger('Kanga');
+  private loading: Promise<void> | null = null;
+
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly shop: ShopRepository,
+    private readonly shopService: ShopService,
+    private readonly blanks: BlankRepository,
+    private readonly art: ArtService,
+    private readonly jobs: JobRepository,
+    private readonly jobService: JobService,
+    private readonly events: EventRepository,
+  ) {}
+
+  async loadIfEmpty(): Promise<void> {
+    if (!(await this.shop.settings())) await this.reset();
+  }
+
+  /** Throws everything away and loads the demo shop. Asked for again while it runs: waits for the same run. */
+  async reset(): Promise<Shop> {
+    this.loading ??= this.load().finally(() => (this.loading = null));
+    await this.loading;
+    return this.shopService.read();
+  }
+
+  private async load(): Promise<void> {
+    await this.db.raw(`TRUNCATE ${TABLES.join(', ')} RESTART IDENTITY`);
+    await this.shop.addFloor(DEMO_SHOP);
+    await this.blanks.add(BUILT_IN_BLANKS);
+    const names = Object.keys(PICTURES) as PictureName[];
+    const pictures = new Map<PictureName, Art>();
+    for (const name of names) pictures.set(name, await this.draw(name));
+    for (const job of DEMO_JOBS) await this.open(job, job.picture ? (pictures.get(job.picture)?.id ?? null) : null);
+    // Last, since its presence says that the shop is whole.
+    await this.shop.saveSettings(DEMO_SHOP.settings);
+    for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+  }
+
+  private draw(name: PictureName): Promise<Art> {
+    return withSpoolFile(async (path) => {
+      const { draw, clear } = PICTURES[name];
+      const drawn = sharp(Buffer.from(draw()));
+      const data = await (clear ? drawn : drawn.flatten({ background: '#000000' }))
+        .png({ compressionLevel: 4 })
+        .toBuffer();
+      await writeFile(path, data);
+      return this.art.keep(
+        name,
+        { path, sha256: createHash('sha256').update(data).digest('hex'), bytes: data.length },
+        true,
+      );
+    });
+  }
+
+  private async open(demo: DemoJob, artId: string | null): Promise<void> {
+    const id = randomUUID();
+    const due = new Date(Date.now() + demo.dueIn * DAY).toISOString().slice(0, 10);
+    await this.jobs.open(id, { name: demo.name, customer: CUSTOMER, due, pieces: demo.pieces });
+    const { job } = await this.jobService.file(id);
+    await this.jobService.save(id, {
+      ...pick(job),
+      blankId: BUILT_IN_BLANKS[BLANK[demo.blank]]?.id ?? null,
+      artId,
+      reached: demo.reached,
+    });
+  }
+
+  private async press(demo: DemoJob): Promise<void> {
+    const summary = (await this.jobs.list()).find((job) => job.name === demo.name);
+    const view = summary && (await this.jobService.view(summary.id));
+    if (!view?.blank || !view.stack) {
+      this.logger.warn(`the demo job ${demo.name} could not be pressed`);
+      return;
+    }
+    const { press, settings, layers, steps } = view.stack;
+    const began = Date.now() - DAY;
+    const plan = {
+      frozenAt: new Date(began).toISOString(),
+      pieces: demo.pieces,
+      blank: view.blank,
+      press,
+      settings,
+      layers,
+      steps,
+    };
+    await this.jobs.transaction(async (trx) => {
+      await this.jobs.freeze(view.job.id, plan, trx);
+      await this.events.add(view.job.id, pressedEvents(plan, began, randomUUID), trx);
+      await this.jobs.close(view.job.id, trx);
+    });
+  }
+}
+
+const pick = (job: Awaited<ReturnType<JobService['job']>>) => {
+  const { name, customer, due, pieces, version, bleed, placement, mediaId, gap, pressId, overrides } = job;
+  return { name, customer, due, pieces, version, bleed, placement, mediaId, gap, pressId, overrides };
+};

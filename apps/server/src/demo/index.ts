@@ -1,0 +1,2 @@
+export * from './demo.module.js';
+export * from './demo.service.js';

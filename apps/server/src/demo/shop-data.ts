@@ -1,0 +1,74 @@
+import { MM_PER_INCH } from '@kanga/core/units';
+import type { Shop } from '@kanga/contract/shop';
+
+const inches = (n: number) => n * MM_PER_INCH;
+const id = (n: number) => `5b1a0c1e-0000-4000-8000-${String(n).padStart(12, '0')}`;
+const [DESK, ROLL] = [id(201), id(202)];
+/** Unprintable edges of a sheet-fed printer: deep where its rollers grip. */
+const gripped = { top: 3, right: 3.4, bottom: 12.7, left: 3.4 };
+
+/** An invented shop: two presses with different faults, a desktop sheet printer and a roll printer. */
+export const DEMO_SHOP: Shop = {
+  settings: {
+    shopName: 'Larkfield Transfer Works',
+    units: { length: 'mm', temperature: 'C', pressure: 'kPa' },
+    dates: 'iso',
+    bench: 'dark',
+    sounds: true,
+  },
+  presses: [
+    {
+      id: id(101),
+      name: 'Back press',
+      kind: 'swing-away',
+      platen: { width: inches(16), depth: inches(20) },
+      heatLimit: 225,
+      remark: 'Reads hot towards the back.',
+    },
+    {
+      id: id(102),
+      name: 'Small clamshell',
+      kind: 'clamshell',
+      platen: { width: inches(15), depth: inches(15) },
+      heatLimit: 215,
+      remark: 'Pinches at the hinge: light at the front.',
+    },
+  ],
+  printers: [
+    { id: DESK, name: 'Desk printer', mirroredBy: 'kanga' },
+    { id: ROLL, name: 'Roll printer', mirroredBy: 'kanga' },
+  ],
+  media: [
+    { id: id(301), printerId: DESK, name: 'A4', kind: 'cut', width: 210, length: 297, margins: gripped },
+    {
+      id: id(302),
+      printerId: DESK,
+      name: 'Letter',
+      kind: 'cut',
+      width: inches(8.5),
+      length: inches(11),
+      margins: gripped,
+    },
+    {
+      id: id(303),
+      printerId: DESK,
+      name: '13 × 19 in',
+      kind: 'cut',
+      width: inches(13),
+      length: inches(19),
+      margins: gripped,
+    },
+    {
+      id: id(304),
+      printerId: ROLL,
+      name: '610 mm roll',
+      kind: 'roll',
+      width: 610,
+      length: 3000,
+      margins: { top: 5, right: 5, bottom: 5, left: 5 },
+    },
+  ],
+};
+
+/** Blanks by their place on the built-in shelf. */
+export const BLANK = { tee: 0, sock: 1, cushion: 2, mask: 3, bag: 4, sleeve: 5 } as const;

@@ -1,0 +1,4 @@
+export * from './refusal.js';
+export * from './valid.pipe.js';
+export * from './problem.filter.js';
+export * from './same-origin.js';

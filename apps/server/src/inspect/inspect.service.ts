@@ -1,0 +1,53 @@
+import { Injectable } from '@nestjs/common';
+import { benchState } from '@kanga/core/bench';
+import { logOf, type JobFile } from '@kanga/core/job';
+import type { LogEntry } from '@kanga/contract/job';
+import { refuse } from '../http/index.js';
+import { EventRepository, JobRepository, JobService } from '../job/index.js';
+import { LogRepository } from './log.repository.js';
+
+@Injectable()
+export class InspectService {
+  constructor(
+    private readonly jobs: JobService,
+    private readonly repository: JobRepository,
+    private readonly events: EventRepository,
+    private readonly runs: LogRepository,
+  ) {}
+
+  /** Closes a job whose pieces are all pressed and judged. Closed already: nothing changes. */
+  async close(id: string): Promise<JobFile> {
+    await this.repository.transaction(async (trx) => {
+      const job = await this.jobs.job(id, trx, true);
+      if (job.status === 'closed') return;
+      const plan = await this.repository.plan(id, trx);
+      const state = plan && benchState(plan.steps, plan.pieces, await this.events.of(id, trx));
+      if (!state || state.position)
+        throw refuse(
+          409,
+          'job.not-pressed',
+          `Job ${job.number} is not pressed to the end`,
+          'Press or skip what is left, then inspect.',
+        );
+      const open = state.verdicts.filter((verdict) => verdict === null).length;
+      if (open > 0)
+        throw refuse(
+          409,
+          'job.not-inspected',
+          `${open} ${open === 1 ? 'piece is' : 'pieces are'} not judged yet`,
+          'Mark each piece good or spoiled first.',
+        );
+      await this.repository.close(id, trx);
+    });
+    return this.jobs.file(id);
+  }
+
+  /** The newest pressings of the newest runs, newest first. */
+  async log(): Promise<LogEntry[]> {
+    const runs = await this.runs.newest();
+    const entries = runs.flatMap(({ plan, events, ...job }) =>
+      logOf({ plan, events }).map((row) => ({ ...job, blankName: plan.blank.name, ...row })),
+    );
+    return entries.sort((a, b) => b.at.localeCompare(a.at)).slice(0, 500);
+  }
+}

@@ -1,0 +1,175 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { Job, RunPlan } from '@kanga/core/job';
+import type { Waiver } from '@kanga/core/finding';
+import type { JobChange, JobSummary, NewJob } from '@kanga/contract/job';
+import type { Knex } from 'knex';
+import { DB } from '../db/index.js';
+
+interface JobRow {
+  id: string;
+  number: number;
+  name: string;
+  customer: string;
+  due: string | null;
+  pieces: number;
+  status: Job['status'];
+  reached: Job['reached'];
+  version: number;
+  blank_id: string | null;
+  bleed: number | null;
+  art_id: string | null;
+  placement: Job['placement'];
+  media_id: string | null;
+  gap: number | null;
+  press_id: string | null;
+  overrides: Job['overrides'];
+  created_at: Date;
+  updated_at: Date;
+  closed_at: Date | null;
+}
+
+const COLUMNS = ['job.*', `job.due::text as due`];
+
+const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
+  id: row.id,
+  number: row.number,
+  name: row.name,
+  customer: row.customer,
+  due: row.due,
+  pieces: row.pieces,
+  status: row.status,
+  reached: row.reached,
+  version: row.version,
+  blankId: row.blank_id,
+  bleed: row.bleed,
+  artId: row.art_id,
+  placement: row.placement,
+  mediaId: row.media_id,
+  gap: row.gap,
+  pressId: row.press_id,
+  overrides: row.overrides,
+  waivers,
+  createdAt: row.created_at.toISOString(),
+  updatedAt: row.updated_at.toISOString(),
+  closedAt: row.closed_at?.toISOString() ?? null,
+});
+
+const columnsOf = (change: Omit<JobChange, 'version'>) => ({
+  name: change.name,
+  customer: change.customer,
+  due: change.due,
+  pieces: change.pieces,
+  reached: change.reached,
+  blank_id: change.blankId,
+  bleed: change.bleed,
+  art_id: change.artId,
+  placement: change.placement && JSON.stringify(change.placement),
+  media_id: change.mediaId,
+  gap: change.gap,
+  press_id: change.pressId,
+  overrides: JSON.stringify(change.overrides),
+});
+
+@Injectable()
+export class JobRepository {
+  constructor(@Inject(DB) private readonly db: Knex) {}
+
+  transaction<T>(work: (trx: Knex.Transaction) => Promise<T>): Promise<T> {
+    return this.db.transaction(work);
+  }
+
+  async list(): Promise<JobSummary[]> {
+    const rows = (await this.db('job')
+      .leftJoin('blank', 'blank.id', 'job.blank_id')
+      .orderBy([
+        { column: 'job.status', order: 'desc' },
+        { column: 'job.due', nulls: 'last' },
+        { column: 'job.number' },
+      ])
+      .limit(500)
+      .select(this.db.raw([...COLUMNS, 'blank.name as blank_name'].join(', ')))) as (JobRow & {
+      blank_name: string | null;
+    })[];
+    return rows.map((row) => {
+      const { id, number, name, customer, due, pieces, status, reached, artId, updatedAt } = jobOf(row, []);
+      return { id, number, name, customer, due, pieces, status, reached, blankName: row.blank_name, artId, updatedAt };
+    });
+  }
+
+  /** The job, or null. With `lock` it stays as it is until the transaction ends. */
+  async find(id: string, db: Knex = this.db, lock = false): Promise<Job | null> {
+    const query = db('job')
+      .where({ id })
+      .select(db.raw(COLUMNS.join(', ')));
+    const [row] = (await (lock ? query.forUpdate() : query)) as JobRow[];
+    if (!row) return null;
+    const waivers = await db('waiver')
+      .where({ job_id: id })
+      .orderBy('at')
+      .select<{ code: string; reason: string; at: Date }[]>('code', 'reason', 'at');
+    return jobOf(
+      row,
+      waivers.map((w) => ({ ...w, at: w.at.toISOString() })),
+    );
+  }
+
+  async open(id: string, { name, customer, due, pieces }: NewJob, db: Knex = this.db): Promise<void> {
+    await db('job').insert({ id, name, customer, due, pieces });
+  }
+
+  async save(id: string, change: JobChange, trx: Knex.Transaction): Promise<void> {
+    await trx('job')
+      .where({ id })
+      .update({ ...columnsOf(change), version: change.version + 1, updated_at: trx.fn.now(3) });
+  }
+
+  /** Puts a job in as it was, for the import of a ticket; it gets a number of its own. */
+  async restore(job: Job, trx: Knex.Transaction): Promise<void> {
+    await trx('job').insert({
+      id: job.id,
+      ...columnsOf(job),
+      status: job.status,
+      version: job.version,
+      created_at: job.createdAt,
+      updated_at: job.updatedAt,
+      closed_at: job.closedAt,
+    });
+    if (job.waivers.length > 0)
+      await trx('waiver').insert(job.waivers.map((waiver) => ({ ...waiver, job_id: job.id })));
+  }
+
+  async waive(id: string, { code, reason }: Pick<Waiver, 'code' | 'reason'>): Promise<void> {
+    await this.db('waiver').insert({ job_id: id, code, reason }).onConflict(['job_id', 'code']).merge(['reason']);
+  }
+
+  async close(id: string, trx: Knex.Transaction): Promise<void> {
+    await trx('job')
+      .where({ id })
+      .update({
+        status: 'closed',
+        reached: 'inspect',
+        closed_at: trx.fn.now(3),
+        updated_at: trx.fn.now(3),
+        version: trx.raw('version + 1'),
+      });
+  }
+
+  async plan(jobId: string, db: Knex = this.db): Promise<RunPlan | null> {
+    const row = await db('run_plan').where({ job_id: jobId }).first<{ body: RunPlan } | undefined>('body');
+    return row?.body ?? null;
+  }
+
+  async freeze(jobId: string, plan: RunPlan, trx: Knex.Transaction): Promise<void> {
+    await trx('run_plan').insert({ job_id: jobId, frozen_at: plan.frozenAt, body: JSON.stringify(plan) });
+  }
+
+  async dropPlan(jobId: string, trx: Knex.Transaction): Promise<void> {
+    await trx('run_plan').where({ job_id: jobId }).delete();
+  }
+
+  async reach(id: string, reached: Job['reached'], trx: Knex.Transaction): Promise<void> {
+    await trx('job')
+      .where({ id })
+      .update({ reached, version: trx.raw('version + 1'), updated_at: trx.fn.now(3) });
+  }
+}

@@ -1,0 +1,173 @@
+import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
+import { Injectable } from '@nestjs/common';
+import type { BenchEvent } from '@kanga/core/bench';
+import type { Waiver } from '@kanga/core/finding';
+import { viewJob, type Job, type JobFile, type JobView } from '@kanga/core/job';
+import { unitPrinter } from '@kanga/core/units';
+import type { JobChange, JobSummary, NewJob } from '@kanga/contract/job';
+import type { Knex } from 'knex';
+import { ArtService } from '../art/index.js';
+import { BlankRepository } from '../blank/index.js';
+import { notFound, refuse } from '../http/index.js';
+import { ShopService } from '../shop/index.js';
+import { EventRepository } from './event.repository.js';
+import { JobRepository } from './job.repository.js';
+
+/** Choices that the frozen plan was made from: at the press they can no longer change. */
+const PLANNED: (keyof JobChange)[] = [
+  'pieces',
+  'blankId',
+  'bleed',
+  'artId',
+  'placement',
+  'mediaId',
+  'gap',
+  'pressId',
+  'overrides',
+];
+
+const changed = (job: Job, change: JobChange, key: keyof JobChange): boolean =>
+  !isDeepStrictEqual(job[key], change[key]);
+
+const closedRefusal = (job: Job) =>
+  refuse(
+    409,
+    'job.closed',
+    `Job ${job.number} is closed`,
+    'Make a new job for a repeat; what was pressed stays in the log.',
+  );
+
+/** A choice that names something which is not there (any more). */
+function missingChoice(error: unknown): unknown {
+  const { code, constraint } = (error ?? {}) as { code?: string; constraint?: string };
+  const what = /^job_(\w+)_id_fkey$/.exec(constraint ?? '')?.[1];
+  return code === '23503' && what
+    ? refuse(422, `job.no-${what}`, `The ${what} chosen for this job is not there`, `Choose another ${what}.`)
+    : error;
+}
+
+@Injectable()
+export class JobService {
+  constructor(
+    private readonly jobs: JobRepository,
+    private readonly events: EventRepository,
+    private readonly blanks: BlankRepository,
+    private readonly art: ArtService,
+    private readonly shop: ShopService,
+  ) {}
+
+  list(): Promise<JobSummary[]> {
+    return this.jobs.list();
+  }
+
+  async job(id: string, db?: Knex, lock = false): Promise<Job> {
+    const job = await this.jobs.find(id, db, lock);
+    if (!job) throw notFound('job', id);
+    return job;
+  }
+
+  async file(id: string, db?: Knex): Promise<JobFile> {
+    const job = await this.job(id, db);
+    const [blank, art, plan, events] = await Promise.all([
+      job.blankId ? this.blanks.find(job.blankId) : null,
+      job.artId ? this.art.find(job.artId) : null,
+      this.jobs.plan(id, db),
+      this.events.of(id, db),
+    ]);
+    return { job, blank, art, plan, events };
+  }
+
+  /** The job with everything that follows from it, worked out by the core as the screens do. */
+  async view(id: string): Promise<JobView> {
+    const [file, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
+    return viewJob(file, floor, unitPrinter(settings.units));
+  }
+
+  async open(sent: NewJob): Promise<JobFile> {
+    const id = randomUUID();
+    await this.jobs.open(id, sent);
+    return this.file(id);
+  }
+
+  async save(id: string, change: JobChange): Promise<JobFile> {
+    try {
+      await this.jobs.transaction(async (trx) => {
+        const job = await this.job(id, trx, true);
+        if (job.version !== change.version) {
+          throw refuse(
+            409,
+            'job.changed',
+            `Somebody else saved job ${job.number} meanwhile`,
+            'Look at how it stands now, and make your change again if it is still wanted.',
+          );
+        }
+        if (job.status === 'closed') throw closedRefusal(job);
+        const replanned = PLANNED.some((key) => changed(job, change, key));
+        if (replanned && (await this.jobs.plan(id, trx))) {
+          if ((await this.events.of(id, trx)).length > 0) {
+            throw refuse(
+              409,
+              'job.at-press',
+              `Job ${job.number} is at the press`,
+              'Its plan is frozen as it was when pressing began. Make a new job for a different plan.',
+            );
+          }
+          await this.jobs.dropPlan(id, trx);
+        }
+        await this.jobs.save(id, change, trx);
+      });
+    } catch (error) {
+      throw missingChoice(error);
+    }
+    return this.file(id);
+  }
+
+  async waive(id: string, waiver: Pick<Waiver, 'code' | 'reason'>): Promise<JobFile> {
+    const { job, blocks } = await this.view(id);
+    if (job.status === 'closed') throw closedRefusal(job);
+    const stop = Object.values(blocks)
+      .flat()
+      .find((finding) => finding.code === waiver.code);
+    if (!stop)
+      throw refuse(
+        404,
+        'waiver.no-stop',
+        `Nothing called “${waiver.code}” stops this job`,
+        'It may be mended already. Reload the job.',
+      );
+    if (!stop.waivable) throw refuse(422, 'waiver.not-possible', `“${stop.title}” cannot be waived`, stop.remedy);
+    await this.jobs.waive(id, waiver);
+    return this.file(id);
+  }
+
+  /** Adds events of the press to a job whose plan is frozen, and gives back all of them. */
+  async record(id: string, sent: readonly BenchEvent[]): Promise<BenchEvent[]> {
+    await this.jobs.transaction(async (trx) => {
+      const job = await this.job(id, trx, true);
+      const known = new Set((await this.events.of(id, trx)).map((event) => event.id));
+      const fresh = sent.filter((event) => !known.has(event.id));
+      if (fresh.length === 0) return;
+      if (job.status === 'closed') throw closedRefusal(job);
+      const plan = await this.jobs.plan(id, trx);
+      if (!plan)
+        throw refuse(
+          409,
+          'bench.no-plan',
+          `Job ${job.number} is not at the press`,
+          'Start it at the press from the stack first.',
+        );
+      const beyond = fresh.find((event) => 'piece' in event && event.piece >= plan.pieces);
+      if (beyond && 'piece' in beyond) {
+        throw refuse(
+          422,
+          'bench.no-piece',
+          `There is no piece ${beyond.piece + 1}: this job has ${plan.pieces}`,
+          'Reload the press screen.',
+        );
+      }
+      await this.events.add(id, fresh, trx);
+    });
+    return this.events.of(id);
+  }
+}

@@ -1,0 +1,68 @@
+import 'reflect-metadata';
+import { readdir, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Logger } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { NextFunction, Request, Response } from 'express';
+import helmet from 'helmet';
+import type { Knex } from 'knex';
+import { AppModule } from './app.module.js';
+import { config } from './config.js';
+import { DB } from './db/index.js';
+import { DemoService } from './demo/index.js';
+import { ProblemFilter, sameOrigin } from './http/index.js';
+
+const CONTENT_POLICY = {
+  directives: {
+    'default-src': ["'self'"],
+    'img-src': ["'self'", 'blob:', 'data:'],
+    'style-src': ["'self'", "'unsafe-inline'"],
+    'upgrade-insecure-requests': null,
+  },
+};
+
+/** The built web application: files with a hash in their name for ever, the page itself never from a cache. */
+function serveWeb(app: NestExpressApplication, folder: string): void {
+  app.useStaticAssets(join(folder, 'assets'), {
+    prefix: '/assets/',
+    immutable: true,
+    maxAge: '365d',
+    fallthrough: false,
+  });
+  app.useStaticAssets(folder, { index: false });
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (request.method !== 'GET' || request.path.startsWith('/api/')) return next();
+    response.setHeader('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), (error) => {
+      if (error) next(error);
+    });
+  });
+}
+
+async function start(): Promise<void> {
+  const { port, spool, web } = config();
+  // What a stopped server left half way is of no use.
+  await Promise.all((await readdir(spool)).map((name) => rm(join(spool, name), { force: true })));
+  const app = await NestFactory.create<NestExpressApplication>(AppModule, {
+    logger: ['warn', 'error'],
+    bodyParser: false,
+  });
+  app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
+  app.use(sameOrigin);
+  app.useBodyParser('json', { limit: '2mb' });
+  app.useGlobalFilters(new ProblemFilter());
+  serveWeb(app, web);
+  app.enableShutdownHooks();
+  const db = app.get<Knex>(DB);
+  await db.migrate.latest();
+  await app.get(DemoService).loadIfEmpty();
+  await app.listen(port, '127.0.0.1');
+  process.stdout.write(`Kanga is ready at http://127.0.0.1:${port}/\n`);
+}
+
+start().catch((error: unknown) => {
+  new Logger('Kanga').error(error instanceof Error ? error.stack : error);
+  process.exitCode = 1;
+  // A half-started server holds ports and connections: better gone.
+  process.exit();
+});

@@ -1,0 +1,3 @@
+import { writePdf } from './pdf.js';
+
+export default writePdf;

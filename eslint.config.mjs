@@ -1,0 +1,58 @@
+import js from '@eslint/js';
+import tseslint from 'typescript-eslint';
+import reactHooks from 'eslint-plugin-react-hooks';
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', 'data/**', '.kanga/**', 'node_modules/**', 'test-results/**'] },
+  { linterOptions: { reportUnusedDisableDirectives: 'error', noInlineConfig: true } },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  ...tseslint.configs.stylistic,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-definitions': 'off',
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      'no-empty': ['error', { allowEmptyCatch: false }],
+      eqeqeq: 'error',
+      'max-lines': ['error', { max: 330, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['apps/web/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs.recommended.rules,
+  },
+  // The core knows nothing: no clock, no randomness of its own, nothing of the machine it runs on.
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.bench.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'performance'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Take a seed: the core gives the same answer everywhere.' },
+        { object: 'Date', property: 'now', message: 'Take the time as an argument: the core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['scripts/**/*.mjs', '*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
+        fetch: 'readonly',
+        URL: 'readonly',
+        AbortSignal: 'readonly',
+        Buffer: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
+);

@@ -1,0 +1,33 @@
+const swc = {
+  jsc: {
+    target: 'es2022',
+    parser: { syntax: 'typescript', tsx: true, decorators: true },
+    transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+  },
+  module: { type: 'commonjs' },
+};
+const project = (displayName, roots, extra = {}) => ({
+  displayName,
+  roots,
+  testEnvironment: 'node',
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  extensionsToTreatAsEsm: [],
+  transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
+  transformIgnorePatterns: ['/node_modules/(?!(clipper2-ts|culori)/)'],
+  moduleNameMapper: {
+    '^@kanga/(core|contract)/(.+)$': '<rootDir>/packages/$1/src/$2/index.ts',
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+  },
+  ...extra,
+});
+export default {
+  projects: [
+    project('core', ['<rootDir>/packages/core/src']),
+    project('contract', ['<rootDir>/packages/contract/src']),
+    project('server', ['<rootDir>/apps/server/src']),
+    project('web', ['<rootDir>/apps/web/src']),
+    project('devices', ['<rootDir>/apps/devices/src']),
+    project('api', ['<rootDir>/apps/server/test']),
+  ],
+  testTimeout: 60000,
+};

@@ -1,0 +1,178 @@
+import Joi from 'joi';
+import { artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
+import { newEventsSchema, benchEventSchema } from '../bench/index.js';
+import { blankSchema, newBlankSchema } from '../blank/index.js';
+import { idSchema, newWaiverSchema } from '../finding/index.js';
+import {
+  jobChangeSchema,
+  jobFileSchema,
+  jobSummarySchema,
+  logEntrySchema,
+  newJobSchema,
+  runPlanSchema,
+} from '../job/index.js';
+import { mirrorChoiceSchema, printerSchema, settingsSchema, shopSchema } from '../shop/index.js';
+
+/** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
+export interface Endpoint {
+  method: 'get' | 'post' | 'put';
+  /** With `{name}` for parameters. */
+  path: string;
+  summary: string;
+  params?: Record<string, Joi.Schema>;
+  query?: Joi.ObjectSchema;
+  body?: Joi.Schema | string;
+  answer: Joi.Schema | string;
+  status?: number;
+}
+
+const list = (schema: Joi.Schema) => Joi.array().items(schema);
+const id = { id: idSchema.required() };
+const healthSchema = Joi.object({
+  ok: Joi.boolean().required(),
+  database: Joi.string().required(),
+  migrations: Joi.string().required(),
+});
+
+/** Every door of the server; `/api/docs` is generated from this list, and a test holds the routes against it. */
+export const ENDPOINTS: readonly Endpoint[] = [
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the database answers and its migrations are current',
+    answer: healthSchema,
+  },
+  { method: 'get', path: '/api/docs', summary: 'This description, OpenAPI 3.1', answer: Joi.object().unknown() },
+  {
+    method: 'get',
+    path: '/api/clock',
+    summary: 'The server’s time, for screens whose own clock is off',
+    answer: Joi.object({ now: Joi.string().required() }),
+  },
+  { method: 'get', path: '/api/blanks', summary: 'The shelf of blanks', answer: list(blankSchema) },
+  {
+    method: 'post',
+    path: '/api/blanks',
+    summary: 'Put a measured blank on the shelf',
+    body: newBlankSchema,
+    answer: blankSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/art', summary: 'All pictures, newest first', answer: list(artSchema) },
+  {
+    method: 'post',
+    path: '/api/art',
+    summary: 'Upload a PNG or JPEG: the picture is the body',
+    query: uploadQuerySchema,
+    body: 'application/octet-stream',
+    answer: artSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/art/{id}/{size}',
+    summary: 'A picture: thumb, preview or the original',
+    params: { ...id, size: artSizeSchema.required() },
+    answer: 'image/*',
+  },
+  { method: 'get', path: '/api/jobs', summary: 'All jobs, open ones first', answer: list(jobSummarySchema) },
+  { method: 'post', path: '/api/jobs', summary: 'Open a job', body: newJobSchema, answer: jobFileSchema, status: 201 },
+  {
+    method: 'post',
+    path: '/api/jobs/ticket',
+    summary: 'Import a job ticket: the zip is the body',
+    body: 'application/zip',
+    answer: jobFileSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/jobs/{id}', summary: 'A job with all it refers to', params: id, answer: jobFileSchema },
+  {
+    method: 'put',
+    path: '/api/jobs/{id}',
+    summary: 'Change a job’s choices; 409 when somebody saved it since',
+    params: id,
+    body: jobChangeSchema,
+    answer: jobFileSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/waivers',
+    summary: 'Knowingly waive a stop',
+    params: id,
+    body: newWaiverSchema,
+    answer: jobFileSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/ticket',
+    summary: 'The job as a ticket',
+    params: id,
+    answer: 'application/zip',
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/sheet',
+    summary: 'The print-ready PDF',
+    params: id,
+    answer: 'application/pdf',
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/plan',
+    summary: 'Freeze the plan and go to the press',
+    params: id,
+    answer: runPlanSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/events',
+    summary: 'What happened at the press, oldest first',
+    params: id,
+    answer: list(benchEventSchema),
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/events',
+    summary: 'Record what happened; an event sent twice counts once',
+    params: id,
+    body: newEventsSchema,
+    answer: list(benchEventSchema),
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/close',
+    summary: 'Close an inspected job',
+    params: id,
+    answer: jobFileSchema,
+  },
+  {
+    method: 'get',
+    path: '/api/log',
+    summary: 'The newest pressings, planned against actual',
+    answer: list(logEntrySchema),
+  },
+  { method: 'get', path: '/api/shop', summary: 'Settings, presses, printers and paper', answer: shopSchema },
+  {
+    method: 'put',
+    path: '/api/shop/settings',
+    summary: 'Change the settings',
+    body: settingsSchema,
+    answer: settingsSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/shop/printers/{id}/mirror',
+    summary: 'Say who mirrors for a printer',
+    params: id,
+    body: mirrorChoiceSchema,
+    answer: printerSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/shop/demo',
+    summary: 'Throw everything away and load the demo shop',
+    answer: shopSchema,
+  },
+];

@@ -1,0 +1,2 @@
+export * from './endpoints.js';
+export * from './open-api.js';

@@ -1,0 +1,51 @@
+import Joi from 'joi';
+
+/** One thing wrong with what was sent. */
+export interface Fault {
+  /** Path of the value, `outline.width`; empty for the whole. */
+  field: string;
+  message: string;
+}
+
+/** What every refusal looks like on the wire: what was wrong, and how to mend it. */
+export interface Problem {
+  /** Stable name, `art.broken`. */
+  code: string;
+  title: string;
+  remedy: string;
+  faults: Fault[];
+}
+
+export const problemSchema = Joi.object<Problem, true>({
+  code: Joi.string().required(),
+  title: Joi.string().required(),
+  remedy: Joi.string().allow('').required(),
+  faults: Joi.array()
+    .items(Joi.object({ field: Joi.string().allow('').required(), message: Joi.string().required() }))
+    .required(),
+});
+
+export type Checked<T> = { ok: true; value: T } | { ok: false; problem: Problem };
+
+/** What Joi says, with the value that was sent, so that the sender sees what to change. */
+function say({ message, context }: Joi.ValidationErrorItem): string {
+  const value: unknown = context?.value;
+  const shown = value === undefined || typeof value === 'object' ? '' : ` Got ${JSON.stringify(value).slice(0, 80)}.`;
+  return `${message}.${shown}`;
+}
+
+/** Validates at the door: the value with defaults filled in, or every fault at once. Unknown fields are faults. */
+export function check<T>(schema: Joi.Schema<T>, value: unknown): Checked<T> {
+  const result = schema.validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: '“' } } });
+  if (!result.error) return { ok: true, value: result.value as T };
+  const faults = result.error.details.map((detail) => ({ field: detail.path.join('.'), message: say(detail) }));
+  return {
+    ok: false,
+    problem: {
+      code: 'input.invalid',
+      title: faults.length === 1 ? (faults[0]?.message ?? '') : `${faults.length} values are not right`,
+      remedy: 'Correct what is listed and send it again. Nothing was changed.',
+      faults,
+    },
+  };
+}

@@ -1,0 +1,3 @@
+export * from './job.js';
+export * from './ticket.js';
+export * from './log.js';

@@ -1,0 +1,16 @@
+import Joi from 'joi';
+import type { JobFile } from '@kanga/core/job';
+import { jobFileSchema } from './job.js';
+
+/** The ticket inside its zip: `ticket.json`, beside `art/<sha256>` when there is art. See docs/formats/ticket.md. */
+export interface Ticket {
+  format: 'kanga-ticket';
+  formatVersion: 1;
+  file: JobFile;
+}
+
+export const ticketSchema = Joi.object<Ticket, true>({
+  format: Joi.string().valid('kanga-ticket').required(),
+  formatVersion: Joi.number().valid(1).required(),
+  file: jobFileSchema.required(),
+});

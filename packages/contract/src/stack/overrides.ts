@@ -1,0 +1,12 @@
+import Joi from 'joi';
+import { SETTING_LIMITS, type Overrides } from '@kanga/core/stack';
+
+const within = ({ least, most }: { least: number; most: number }) => Joi.number().min(least).max(most).allow(null);
+
+export const overridesSchema = Joi.object<Overrides, true>({
+  temperature: within(SETTING_LIMITS.temperature),
+  dwell: within(SETTING_LIMITS.dwell),
+  pressure: Joi.string().valid('light', 'medium', 'firm', null),
+  prePress: within(SETTING_LIMITS.prePress),
+  peel: Joi.string().valid('hot', 'cold', null),
+});

@@ -1,0 +1,55 @@
+import { chain, rotation, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
+import { MM_PER_INCH } from '../units/index.js';
+import type { Template } from '../blank/index.js';
+import type { ArtFacts, Placement } from './art.js';
+
+type PixelSize = Pick<ArtFacts, 'width' | 'height'>;
+
+/** Printed height of the picture before turning, mm. */
+export const printedHeight = (placement: Placement, size: PixelSize): number =>
+  (placement.width * size.height) / size.width;
+
+/** From pixels of the picture (top-left corner 0, 0) to millimetres of the template. */
+export function pixelToTemplate(placement: Placement, size: PixelSize): Transform {
+  const scale = placement.width / size.width;
+  return chain(
+    translation(-size.width / 2, -size.height / 2),
+    scaling(scale),
+    rotation(placement.rotation),
+    translation(placement.x, placement.y),
+  );
+}
+
+/** Pixels per inch at printed size. */
+export const pixelsPerInch = (placement: Placement, size: PixelSize): number =>
+  (size.width / placement.width) * MM_PER_INCH;
+
+/** The box a picture has to fill: the template with its bleed, or the print area itself for a spot print. */
+const boxToFill = (template: Template): Rect => template.bleedBox;
+
+/**
+ * The placement Kanga proposes: upright and centred; an edge-to-edge print covers the bleed with as little lost as can be,
+ * a spot print (no bleed) lies wholly inside.
+ */
+export function proposePlacement(template: Template, size: PixelSize): Placement {
+  const box = boxToFill(template);
+  const byWidth = box.width;
+  const byHeight = (box.height * size.width) / size.height;
+  const width = template.bleed > 0 ? Math.max(byWidth, byHeight) : Math.min(byWidth, byHeight);
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2, width, rotation: 0 };
+}
+
+/** Printed widths that make sense, mm. */
+export const PLACEMENT_LIMITS = { least: 2, most: 6000 };
+
+/** Keeps a placement within sense: width within limits, turn within ±180°, the centre within 3 m. */
+export function tidyPlacement(placement: Placement): Placement {
+  const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
+  const turned = ((((placement.rotation + 180) % 360) + 360) % 360) - 180;
+  return {
+    x: clamp(placement.x, -3000, 3000),
+    y: clamp(placement.y, -3000, 3000),
+    width: clamp(placement.width, PLACEMENT_LIMITS.least, PLACEMENT_LIMITS.most),
+    rotation: turned === -180 ? 180 : turned,
+  };
+}

@@ -1,0 +1,2 @@
+export * from './event.js';
+export * from './state.js';

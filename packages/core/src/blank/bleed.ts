@@ -1,0 +1,44 @@
+import type { Decision } from '../finding/index.js';
+import { MM_PER_INCH } from '../units/index.js';
+import type { Blank } from './blank.js';
+
+/**
+ * Proposes the bleed of each edge, mm. Common practice, no published source: 1/8 in on cases, masks and sleeves,
+ * 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank.
+ */
+export function proposeBleed(blank: Blank): Decision<number> {
+  const chosen = (value: number, why: string, low: number, high: number): Decision<number> => ({
+    value,
+    unit: 'mm',
+    why,
+    source: { kind: 'reference chart', row: 'bleed per edge' },
+    confidence: 'fair',
+    range: { low, high },
+  });
+  const inch = MM_PER_INCH;
+  if (blank.style === 'spot')
+    return chosen(0, 'The print sits inside the blank, so nothing has to run over an edge.', 0, 0);
+  switch (blank.family) {
+    case 'sock':
+      return chosen(
+        (3 / 8) * inch,
+        'A sock stretches on its jig and the print runs round its edge: 3/8 in hides the white line.',
+        inch / 4,
+        (3 / 8) * inch,
+      );
+    case 'cushion':
+      return chosen(
+        inch / 4,
+        'Covers are sewn loosely and shift: 1/4 in keeps white off the seam.',
+        inch / 4,
+        (3 / 8) * inch,
+      );
+    default:
+      return chosen(
+        inch / 8,
+        '1/8 in covers the play in placing it, and scissors still follow it easily.',
+        inch / 16,
+        inch / 4,
+      );
+  }
+}

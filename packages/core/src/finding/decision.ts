@@ -1,0 +1,35 @@
+/** Where a proposed value comes from. */
+export type Source =
+  | { kind: "maker's sheet" }
+  | { kind: 'proven on this press'; times: number; last: string }
+  | { kind: 'house rule'; rule: string }
+  | { kind: 'reference chart'; row: string }
+  | { kind: 'computed'; formula: string };
+
+/** How far to trust a value: `firm` is measured or proven, `fair` is common practice, `start` is a starting point to try. */
+export type Confidence = 'firm' | 'fair' | 'start';
+
+/** A value that Kanga proposes, with its reasons. An overruled value keeps the proposal beside it. */
+export interface Decision<T> {
+  value: T;
+  unit?: 'mm' | '°C' | 's' | 'kPa';
+  why: string;
+  source: Source;
+  confidence: Confidence;
+  /** The range that common practice allows, in the same unit, where there is one. */
+  range?: { low: number; high: number };
+  /** What Kanga proposed, when the user overruled it. */
+  overruled?: { proposal: T; why: string };
+}
+
+/** The decision with the user's value in place of the proposal; unchanged when there is none. */
+export function overrule<T>(decision: Decision<T>, value: T | undefined | null): Decision<T> {
+  if (value === undefined || value === null || value === decision.value) return decision;
+  return {
+    ...decision,
+    value,
+    why: 'Set by hand for this job.',
+    source: { kind: 'house rule', rule: 'set by hand' },
+    overruled: { proposal: decision.value, why: decision.why },
+  };
+}

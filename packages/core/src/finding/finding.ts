@@ -1,0 +1,38 @@
+import type { Rect } from '../geometry/index.js';
+
+/** The six stages of a job, in order. */
+export const STAGES = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect'] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** stop: blocks the next stage until mended or knowingly waived. fix: will likely cost quality. note: good to know. */
+export type Severity = 'stop' | 'fix' | 'note';
+
+/** The one type for every check, warning and safety caution. */
+export interface Finding {
+  /** Stable name of the check, `stage.what`; a waiver refers to it. */
+  code: string;
+  severity: Severity;
+  title: string;
+  why: string;
+  remedy: string;
+  where: { stage: Stage; box?: Rect };
+  /** False where going on makes no sense whoever says so: a job without a blank, a print that is not there. */
+  waivable: boolean;
+}
+
+/** A stop that someone knowingly overruled. */
+export interface Waiver {
+  code: string;
+  reason: string;
+  at: string;
+}
+
+const RANK: Record<Severity, number> = { stop: 0, fix: 1, note: 2 };
+
+/** Worst first; the order within one severity is kept. */
+export const bySeverity = (findings: readonly Finding[]): Finding[] =>
+  [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+
+/** The stops that still block: those that no waiver names, and those that no waiver can lift. */
+export const blocking = (findings: readonly Finding[], waivers: readonly Waiver[]): Finding[] =>
+  findings.filter((f) => f.severity === 'stop' && !(f.waivable && waivers.some((w) => w.code === f.code)));

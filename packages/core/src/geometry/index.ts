@@ -1,0 +1,5 @@
+export * from './point.js';
+export * from './rect.js';
+export * from './transform.js';
+export * from './polygon.js';
+export * from './outline.js';

@@ -1,0 +1,2 @@
+export * from './faults.js';
+export * from './tally.js';

@@ -1,0 +1,4 @@
+export * from './job.js';
+export * from './view.js';
+export * from './next-action.js';
+export * from './log.js';

@@ -1,0 +1,203 @@
+import type { Art } from '../art/index.js';
+import type { BenchEvent } from '../bench/index.js';
+import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
+import { STAGES } from '../finding/index.js';
+import { unitPrinter } from '../units/index.js';
+import {
+  blocksUpTo,
+  logOf,
+  nextAction,
+  ripeness,
+  viewJob,
+  type Job,
+  type JobFile,
+  type RunPlan,
+  type ShopFloor,
+} from './index.js';
+
+const print = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' });
+const margins = { top: 3, right: 3, bottom: 12, left: 3 };
+const floor: ShopFloor = {
+  presses: [
+    { id: 'small', name: 'Small', kind: 'clamshell', platen: { width: 300, depth: 300 }, heatLimit: 215, remark: '' },
+    { id: 'large', name: 'Large', kind: 'swing-away', platen: { width: 406, depth: 508 }, heatLimit: 225, remark: '' },
+  ],
+  printers: [{ id: 'desk', name: 'Desk', mirroredBy: 'kanga' }],
+  media: [
+    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins },
+    { id: 'a3', printerId: 'desk', name: 'A3+', kind: 'cut', width: 483, length: 600, margins },
+  ],
+};
+const job: Job = {
+  id: 'j',
+  number: 1,
+  name: 'Tees',
+  customer: '',
+  due: null,
+  pieces: 2,
+  status: 'open',
+  reached: 'blank',
+  version: 1,
+  blankId: null,
+  bleed: null,
+  artId: null,
+  placement: null,
+  mediaId: null,
+  gap: null,
+  pressId: null,
+  overrides: {},
+  waivers: [],
+  createdAt: '',
+  updatedAt: '',
+  closedAt: null,
+};
+const art: Art = {
+  id: 'art',
+  name: 'sky.png',
+  sha256: '',
+  bytes: 1,
+  mediaType: 'image/png',
+  demo: true,
+  facts: {
+    width: 5000,
+    height: 5000,
+    hasAlpha: true,
+    transparentShare: 0.3,
+    faintShare: 0,
+    rim: { opaqueShare: 0, nearWhiteShare: 0 },
+    mask: null,
+  },
+};
+const of = (family: Blank['family']) => BUILT_IN_BLANKS.find((b) => b.family === family) as Blank;
+const file = (change: Partial<JobFile> = {}, jobChange: Partial<Job> = {}): JobFile => ({
+  job: { ...job, ...jobChange },
+  blank: of('tee'),
+  art,
+  plan: null,
+  events: [],
+  ...change,
+});
+const see = (f: JobFile) => viewJob(f, floor, print);
+
+describe('viewJob', () => {
+  it('says what is missing, and nothing can waive it', () => {
+    const view = see(file({ blank: null, art: null }, { waivers: [{ code: 'blank.missing', reason: 'x', at: '' }] }));
+    expect(view.blocks.blank.map((f) => f.code)).toEqual(['blank.missing']);
+    expect(view.blocks.art.map((f) => f.code)).toEqual(['art.missing']);
+  });
+  it('proposes the first paper and press that are large enough', () => {
+    const view = see(file({ blank: of('cushion') }));
+    expect(view.media?.id).toBe('a3');
+    expect(view.press?.id).toBe('large');
+    expect(see(file({}, { mediaId: 'a4', pressId: 'small' }))).toMatchObject({
+      media: { id: 'a4' },
+      press: { id: 'small' },
+    });
+  });
+  it('prints a transfer for every side of every piece', () =>
+    expect(see(file({ blank: of('sock') })).transfers).toBe(4));
+  it('lets a waiver lift a stop, and forgets none of it', () => {
+    const dark = { ...of('tee'), baseColour: '#101012' };
+    expect(see(file({ blank: dark })).blocks.blank).toHaveLength(1);
+    const view = see(file({ blank: dark }, { waivers: [{ code: 'blank.base', reason: 'a test', at: '' }] }));
+    expect(view.blocks.blank).toHaveLength(0);
+    expect(view.findings.blank).toHaveLength(1);
+  });
+  it('stops at paper too small, with no way round', () => {
+    const view = see(file({}, { mediaId: 'a4' }));
+    expect(blocksUpTo(view, 'stack').map((f) => f.code)).toEqual(['sheet.fit']);
+  });
+});
+
+const plan = (): RunPlan => {
+  const { stack, blank } = see(file());
+  if (!stack || !blank) throw new Error('no plan');
+  return {
+    frozenAt: '2026-11-24T09:00:00.000Z',
+    pieces: 2,
+    blank,
+    press: stack.press,
+    settings: stack.settings,
+    layers: stack.layers,
+    steps: stack.steps,
+  };
+};
+/** Does what the line says, over and over, a few seconds apart, until the job asks to be closed. */
+function follow(): { events: BenchEvent[]; sentences: string[] } {
+  const events: BenchEvent[] = [];
+  const sentences: string[] = [];
+  for (let i = 0; i < 100; i++) {
+    const view = see(file({ plan: plan(), events }, { reached: 'press' }));
+    const at = view.bench?.position ? 'press' : 'inspect';
+    const action = nextAction(view, at);
+    sentences.push(action.sentence);
+    const head = { id: `e${i}`, at: new Date(Date.UTC(2026, 10, 24, 9) + i * 10_000).toISOString() };
+    const { command } = action;
+    if (command.kind === 'bench')
+      events.push({ ...head, kind: command.event, piece: command.piece, step: command.step });
+    else if (command.kind === 'all-good')
+      command.pieces.forEach((piece) =>
+        events.push({ ...head, id: `${head.id}-${piece}`, kind: 'verdict', piece, verdict: 'good' }),
+      );
+    else if (command.kind === 'close') return { events, sentences };
+    else throw new Error(`the line asked for ${command.kind}`);
+  }
+  throw new Error('the line never came to an end');
+}
+
+describe('nextAction', () => {
+  it('leads from blank to the press by itself', () => {
+    const kinds = (['blank', 'art', 'sheet', 'stack'] as const).map(
+      (stage) => nextAction(see(file({}, { mediaId: 'a3' })), stage).command,
+    );
+    expect(kinds).toEqual([
+      { kind: 'advance', to: 'art' },
+      { kind: 'advance', to: 'sheet' },
+      { kind: 'advance', to: 'stack' },
+      { kind: 'start-press' },
+    ]);
+  });
+  it('waits for a choice where one is missing, and sends back to where it is missing', () => {
+    const view = see(file({ art: null }));
+    expect(nextAction(view, 'art').command).toEqual({ kind: 'choose', stage: 'art' });
+    expect(nextAction(view, 'stack')).toMatchObject({ label: 'Back to Art', command: { kind: 'go', to: 'art' } });
+  });
+  it('carries a run to its end by nothing but what it says', () => {
+    const { events, sentences } = follow();
+    expect(events.filter((e) => e.kind === 'start')).toHaveLength(4);
+    expect(events.filter((e) => e.kind === 'verdict')).toHaveLength(2);
+    expect(sentences.some((s) => s.startsWith('Piece 2 of 2'))).toBe(true);
+    expect(sentences.every((s) => s.endsWith('.') || s.endsWith('?'))).toBe(true);
+  });
+  it('has one sentence and one label at every stage of every kind of job', () => {
+    for (const f of [
+      file(),
+      file({ blank: null, art: null }),
+      file({ plan: plan() }, { reached: 'press' }),
+      file({ blank: of('cushion') }),
+    ]) {
+      for (const stage of STAGES) {
+        const action = nextAction(see(f), stage);
+        expect(action.sentence).not.toBe('');
+        expect(action.label).not.toBe('');
+      }
+    }
+  });
+});
+
+describe('ripeness', () => {
+  it('is done up to where the job has come, unless something stops it there', () => {
+    const view = see(file({ art: null }, { reached: 'sheet' }));
+    expect(STAGES.map((s) => ripeness(view, s))).toEqual(['done', 'blocked', 'todo', 'todo', 'todo', 'todo']);
+  });
+});
+
+describe('logOf', () => {
+  it('puts what happened beside what was planned', () => {
+    const { events } = follow();
+    const rows = logOf({ plan: plan(), events });
+    expect(rows).toHaveLength(2);
+    expect(rows[0]).toMatchObject({ piece: 0, side: 'chest', planned: 45, actual: 10, verdict: 'good', fault: null });
+    expect(logOf({ plan: null, events: [] })).toEqual([]);
+  });
+});

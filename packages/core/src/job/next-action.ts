@@ -1,0 +1,178 @@
+import { piecesPressed } from '../bench/index.js';
+import { STAGES, type Stage } from '../finding/index.js';
+import { isLayout } from '../sheet/index.js';
+import type { JobView } from './view.js';
+
+/** The one command that moves a job on. */
+export type Command =
+  /** Nothing to do by command: the user has to choose or mend something on this screen. */
+  | { kind: 'choose'; stage: Stage }
+  /** Confirm this stage and go to the next. */
+  | { kind: 'advance'; to: Stage }
+  /** Go to a stage without confirming anything. */
+  | { kind: 'go'; to: Stage }
+  /** Freeze the plan and go to the press. */
+  | { kind: 'start-press' }
+  | { kind: 'bench'; event: 'start' | 'done'; piece: number; step: number }
+  | { kind: 'all-good'; pieces: number[] }
+  | { kind: 'close' };
+
+export interface NextAction {
+  /** The stage it happens at. */
+  stage: Stage;
+  /** One plain sentence. */
+  sentence: string;
+  label: string;
+  command: Command;
+}
+
+const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
+const stageName = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
+
+function atBench(view: JobView): NextAction {
+  const { plan, bench } = view;
+  if (!plan || !bench)
+    return {
+      stage: 'press',
+      sentence: 'The plan is not frozen yet: look it over once more.',
+      label: 'To the stack',
+      command: { kind: 'go', to: 'stack' },
+    };
+  if (!bench.position) {
+    return {
+      stage: 'press',
+      sentence: `All ${plural(plan.pieces, 'piece')} pressed. Look at each one while it is fresh.`,
+      label: 'Inspect',
+      command: { kind: 'advance', to: 'inspect' },
+    };
+  }
+  const { piece, step, startedAt } = bench.position;
+  const what = plan.steps[step];
+  const counted = plan.pieces > 1 ? `Piece ${piece + 1} of ${plan.pieces}: ` : '';
+  const lower = (text: string) => (counted ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+  if (typeof what?.seconds === 'number') {
+    return startedAt
+      ? {
+          stage: 'press',
+          sentence: `${counted}${lower('Open at zero')}.`,
+          label: 'Opened',
+          command: { kind: 'bench', event: 'done', piece, step },
+        }
+      : {
+          stage: 'press',
+          sentence: `${counted}${lower(what.title)}: close the press.`,
+          label: 'Closed: start the clock',
+          command: { kind: 'bench', event: 'start', piece, step },
+        };
+  }
+  return {
+    stage: 'press',
+    sentence: `${counted}${lower(what?.title ?? '')}.`,
+    label: 'Done',
+    command: { kind: 'bench', event: 'done', piece, step },
+  };
+}
+
+function atInspect(view: JobView): NextAction {
+  const { plan, bench, job } = view;
+  const pressed = bench && plan ? piecesPressed(bench, plan.pieces) : 0;
+  if (!plan || !bench || pressed < plan.pieces) {
+    return {
+      stage: 'inspect',
+      sentence: 'Not every piece is pressed yet.',
+      label: 'To the press',
+      command: { kind: 'go', to: 'press' },
+    };
+  }
+  const open = bench.verdicts.flatMap((verdict, piece) => (verdict ? [] : [piece]));
+  const spoiled = bench.verdicts.filter((v) => v?.verdict === 'spoiled').length;
+  if (job.status === 'closed') {
+    return {
+      stage: 'inspect',
+      sentence: `Closed: ${plan.pieces - spoiled} good, ${spoiled} spoiled.`,
+      label: 'Next job',
+      command: { kind: 'close' },
+    };
+  }
+  if (open.length > 0) {
+    const rest = open.length < plan.pieces;
+    return {
+      stage: 'inspect',
+      sentence: `Mark any spoiled piece. ${rest ? `The other ${open.length}` : plural(open.length, 'piece')} good?`,
+      label: rest ? 'The rest is good' : 'All good',
+      command: { kind: 'all-good', pieces: open },
+    };
+  }
+  return {
+    stage: 'inspect',
+    sentence: `${plan.pieces - spoiled} good, ${spoiled} spoiled. Close the job.`,
+    label: 'Close the job',
+    command: { kind: 'close' },
+  };
+}
+
+const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => string> = {
+  blank: ({ blank, fitness }) =>
+    `${blank?.name ?? ''} ${fitness?.verdict === 'takes dye' ? 'takes the dye well' : (fitness?.verdict ?? '')}. Next, the picture.`,
+  art: ({ artCheck, art }) =>
+    `${art?.name ?? ''} prints at ${Math.round(artCheck?.ppi ?? 0)} pixels per inch. Next, the paper.`,
+  sheet: ({ layout, transfers, media }) =>
+    `Print ${plural(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${plural(layout.sheets.length, 'length')} of ${media.name}` : plural(layout.sheets.length, `${media.name} sheet`)) : 'paper'}, at 100 %.`,
+  stack: ({ stack, plan }) =>
+    plan
+      ? 'The plan is frozen as it went to the press.'
+      : `Warm ${stack?.press.name ?? 'the press'} to the set temperature, and cut the paper.`,
+};
+
+/**
+ * The one sentence and the one command that move a job on, seen from a stage. A block of this stage or an earlier one
+ * comes first; then the stage's own business.
+ */
+export function nextAction(view: JobView, at: Stage): NextAction {
+  const { job } = view;
+  if (at === 'inspect' && view.plan) return atInspect(view);
+  if (at === 'press' && view.plan) return atBench(view);
+  for (const stage of STAGES.slice(0, STAGES.indexOf(at) + 1)) {
+    const block = view.plan ? undefined : view.blocks[stage][0];
+    if (!block) continue;
+    if (stage !== at)
+      return {
+        stage,
+        sentence: `${block.title}.`,
+        label: `Back to ${stageName(stage)}`,
+        command: { kind: 'go', to: stage },
+      };
+    return {
+      stage,
+      sentence: block.remedy,
+      label: block.waivable ? 'Mend or waive it above' : 'Waiting for it',
+      command: { kind: 'choose', stage },
+    };
+  }
+  if (at === 'press') return atBench(view);
+  if (at === 'inspect') return atInspect(view);
+  const next = STAGES[STAGES.indexOf(at) + 1] ?? 'inspect';
+  const sentence = READY[at](view);
+  if (
+    STAGES.indexOf(job.reached) > STAGES.indexOf(at) &&
+    STAGES.indexOf(job.reached) >= STAGES.indexOf('press') &&
+    view.plan
+  ) {
+    return {
+      stage: at,
+      sentence: 'This job is at the press.',
+      label: `Back to ${stageName(job.reached)}`,
+      command: { kind: 'go', to: job.reached },
+    };
+  }
+  if (at === 'stack') return { stage: at, sentence, label: 'Start at the press', command: { kind: 'start-press' } };
+  return { stage: at, sentence, label: `On to ${stageName(next)}`, command: { kind: 'advance', to: next } };
+}
+
+/** How ripe a stage is, for its tile: done, at hand, or still to come. */
+export function ripeness(view: Pick<JobView, 'job' | 'blocks' | 'plan'>, stage: Stage): 'done' | 'blocked' | 'todo' {
+  const { job } = view;
+  if (job.status === 'closed') return 'done';
+  if (STAGES.indexOf(stage) >= STAGES.indexOf(job.reached)) return 'todo';
+  return !view.plan && view.blocks[stage].length > 0 ? 'blocked' : 'done';
+}

@@ -1,0 +1,3 @@
+export * from './layout.js';
+export * from './mirror.js';
+export * from './check.js';

@@ -1,0 +1,2 @@
+export * from './shop.js';
+export * from './dates.js';

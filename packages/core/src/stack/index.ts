@@ -1,0 +1,5 @@
+export * from './chart.js';
+export * from './settings.js';
+export * from './layers.js';
+export * from './steps.js';
+export * from './plan.js';

@@ -1,0 +1,126 @@
+import type { Blank, Template } from '../blank/index.js';
+
+export type LayerRole =
+  | 'upper plate'
+  | 'cover sheet'
+  | 'transfer'
+  | 'blank'
+  | 'jig'
+  | 'insert'
+  | 'blank, far layer'
+  | 'pad'
+  | 'base sheet'
+  | 'lower plate';
+
+/** One layer of the stack in the press, named from the side. */
+export interface Layer {
+  role: LayerRole;
+  name: string;
+  detail: string;
+  why: string;
+  /** Across and along, mm; absent for the plates. */
+  size?: { width: number; height: number };
+  /** True thickness, mm; drawings may exaggerate it. */
+  thickness: number;
+  /** Which way the print faces. */
+  faces?: 'down' | 'up';
+}
+
+/** How far protective paper reaches beyond the print on every side, mm: stray dye lands on paper, not on the press. */
+export const PAPER_OVERHANG = 25;
+/** How far an insert reaches beyond the print, mm: enough for gas that creeps sideways, small enough to slide inside the blank. */
+const INSERT_OVERHANG = 10;
+/** How far a pad stays inside the print area's seams, mm. */
+const PAD_INSET = 6;
+
+/** Seams, zips and thick weaves lie on a pad, so that they take no pressure. */
+const wantsPad = (blank: Blank): boolean =>
+  blank.jig === null && (blank.surface !== 'smooth' || blank.keepOuts.some((k) => k.clearance < 30));
+
+const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The layers of one pressing from the upper plate to the lower, by the shop's usual school: transfer on top, print down. */
+export function layersOf(blank: Blank, template: Template): Layer[] {
+  const { width, height } = template.bleedBox;
+  const sized = (by: number) => ({ width: Math.ceil(width + 2 * by), height: Math.ceil(height + 2 * by) });
+  const plain = { thickness: 0.1 };
+  const layers: Layer[] = [
+    { role: 'upper plate', name: 'Upper plate', detail: 'the hot one', why: 'Heat comes from above.', thickness: 20 },
+    {
+      role: 'cover sheet',
+      name: 'Cover sheet',
+      detail: 'fresh, plain paper',
+      why: 'Gas that passes the transfer stays off the plate, and off the next piece.',
+      size: sized(PAPER_OVERHANG),
+      ...plain,
+    },
+    {
+      role: 'transfer',
+      name: 'Transfer',
+      detail: 'print faces down',
+      why: 'The dye goes where the print faces: down, into the cloth.',
+      size: sized(0),
+      faces: 'down',
+      ...plain,
+    },
+    {
+      role: 'blank',
+      name: spaced(blank.name.split(',')[0] ?? blank.name),
+      detail: `${blank.surface} side up, ${blank.fibre.polyester} % polyester`,
+      why: 'The side to be printed faces the transfer.',
+      size: { width: template.width, height: template.height },
+      thickness: blank.thickness,
+    },
+  ];
+  if (blank.jig) {
+    layers.push({
+      role: 'jig',
+      name: 'Jig',
+      detail: blank.jig,
+      why: 'Holds the blank flat and taut, and keeps gas from the far side.',
+      size: { width: template.width, height: template.height },
+      thickness: 3,
+    });
+  } else if (blank.layers === 2) {
+    layers.push({
+      role: 'insert',
+      name: 'Insert',
+      detail: 'paper between the layers',
+      why: 'Without it gas blows through and marks the far side.',
+      size: sized(INSERT_OVERHANG),
+      ...plain,
+    });
+  }
+  if (blank.layers === 2) {
+    layers.push({
+      role: 'blank, far layer',
+      name: 'Far layer',
+      detail: 'takes no print now',
+      why: 'It lies in the press with the rest.',
+      size: { width: template.width, height: template.height },
+      thickness: blank.thickness,
+    });
+  }
+  if (wantsPad(blank)) {
+    layers.push({
+      role: 'pad',
+      name: 'Foam pad',
+      detail: '10 mm, inside the seams',
+      thickness: 10,
+      why: 'Lifts the print area, so that seams and zips take no pressure and leave no line.',
+      size: { width: Math.floor(template.width - 2 * PAD_INSET), height: Math.floor(template.height - 2 * PAD_INSET) },
+    });
+  }
+  layers.push(
+    {
+      role: 'base sheet',
+      name: 'Base sheet',
+      detail: 'fresh, plain paper',
+      why: 'Keeps stray dye off the lower plate.',
+      size: sized(PAPER_OVERHANG),
+      ...plain,
+    },
+    { role: 'lower plate', name: 'Lower plate', detail: 'level, clean', why: 'Carries the stack.', thickness: 15 },
+  );
+  return layers;
+}

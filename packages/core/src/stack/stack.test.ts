@@ -1,0 +1,126 @@
+import { BUILT_IN_BLANKS, makeTemplate, proposeBleed, type Blank } from '../blank/index.js';
+import type { Press } from '../shop/index.js';
+import { celsiusOf, unitPrinter } from '../units/index.js';
+import { CHART, checkStack, chartRowFor, planStack, proposeSettings, type Overrides } from './index.js';
+
+const print = unitPrinter({ length: 'mm', temperature: 'F', pressure: 'psi' });
+const of = (family: Blank['family']) => BUILT_IN_BLANKS.find((b) => b.family === family) as Blank;
+const press: Press = {
+  id: 'p',
+  name: 'Back press',
+  kind: 'swing-away',
+  platen: { width: 406.4, depth: 508 },
+  heatLimit: 225,
+  remark: '',
+};
+const templateOf = (blank: Blank) => makeTemplate(blank.outline, proposeBleed(blank).value);
+const plan = (blank: Blank, overrides: Overrides = {}, on = press) =>
+  planStack(blank, templateOf(blank), on, overrides);
+const codes = (blank: Blank, overrides: Overrides = {}, on = press) =>
+  checkStack(plan(blank, overrides, on), blank, templateOf(blank), print).map((f) => `${f.code}:${f.severity}`);
+
+// Common practice, no published source: the reference chart.
+describe('the settings', () => {
+  it('keep a white tee at 380 °F and 45 s: 400 °F risks yellowing', () => {
+    const s = proposeSettings(of('tee'), {});
+    expect(s.temperature.value).toBe(Math.round(celsiusOf(380)));
+    expect(s.dwell.value).toBe(45);
+    expect(s.temperature).toMatchObject({
+      unit: '°C',
+      source: { kind: 'reference chart', row: CHART.tee.name },
+      confidence: 'start',
+    });
+  });
+  it('hold textured cushions at 195 °C for 90 s after 30 s of pre-press, and long pile for 210 s', () => {
+    expect(proposeSettings(of('cushion'), {})).toMatchObject({
+      temperature: { value: 195 },
+      dwell: { value: 90 },
+      prePress: { value: 30 },
+    });
+    expect(proposeSettings({ ...of('cushion'), surface: 'long pile' }, {}).dwell.value).toBe(210);
+  });
+  it('need no pre-press for a sock on its jig', () => expect(proposeSettings(of('sock'), {}).prePress.value).toBe(0));
+  it.each(BUILT_IN_BLANKS.map((b) => [b.name, b] as const))('stay inside the chart’s range: %s', (_, blank) => {
+    const row = chartRowFor(blank.family, blank.surface);
+    const { temperature, dwell } = proposeSettings(blank, {});
+    expect(temperature.value).toBeGreaterThanOrEqual(row.temperature.low - 0.5);
+    expect(temperature.value).toBeLessThanOrEqual(row.temperature.high + 0.5);
+    expect(dwell.value).toBeGreaterThanOrEqual(row.dwell.low);
+    expect(dwell.value).toBeLessThanOrEqual(row.dwell.high);
+    expect(temperature.why).not.toBe('');
+  });
+  it('let the user overrule, and keep the proposal', () => {
+    expect(proposeSettings(of('tee'), { dwell: 60, peel: 'cold' })).toMatchObject({
+      dwell: { value: 60, overruled: { proposal: 45 } },
+      peel: { value: 'cold', overruled: { proposal: 'hot' } },
+    });
+  });
+});
+
+describe('the layers', () => {
+  const roles = (blank: Blank) => plan(blank).layers.map((layer) => layer.role);
+  it('go from the upper plate to the lower, the print facing down into the cloth', () => {
+    const all = roles(of('tee'));
+    expect(all[0]).toBe('upper plate');
+    expect(all.at(-1)).toBe('lower plate');
+    expect(all.indexOf('transfer')).toBe(all.indexOf('blank') - 1);
+    expect(plan(of('tee')).layers.find((l) => l.role === 'transfer')?.faces).toBe('down');
+  });
+  it('put an insert into everything of two layers, unless a jig is in it', () => {
+    expect(roles(of('tee'))).toContain('insert');
+    expect(roles(of('sock'))).toContain('jig');
+    expect(roles(of('sock'))).not.toContain('insert');
+  });
+  it('keep the pad inside the seams and the paper beyond the print', () => {
+    const { layers } = plan(of('cushion'));
+    const size = (role: string) => layers.find((l) => l.role === role)?.size?.width ?? NaN;
+    expect(size('pad')).toBeLessThan(size('blank'));
+    expect(size('cover sheet')).toBeGreaterThan(size('transfer'));
+    expect(size('base sheet')).toBeGreaterThan(size('transfer'));
+    expect(size('transfer')).toBeGreaterThan(size('pad'));
+  });
+});
+
+describe('the steps', () => {
+  const kinds = (blank: Blank, overrides: Overrides = {}) => plan(blank, overrides).steps.map((s) => s.kind);
+  it('roll, pre-press, roll again while warm, place, press, peel, cool', () =>
+    expect(kinds(of('tee'))).toEqual(['lint-roll', 'pre-press', 'lint-roll', 'place', 'press', 'peel', 'cool']));
+  it('turn a sock for its second face', () =>
+    expect(kinds(of('sock'))).toEqual([
+      'lint-roll',
+      'place',
+      'press',
+      'peel',
+      'turn',
+      'place',
+      'press',
+      'peel',
+      'cool',
+    ]));
+  it('leave the pre-press out when it is overruled to nothing', () =>
+    expect(kinds(of('tee'), { prePress: 0 })).not.toContain('pre-press'));
+  it('carry the dwell to the clock', () =>
+    expect(plan(of('cushion')).steps.find((s) => s.kind === 'press')?.seconds).toBe(90));
+});
+
+describe('checkStack', () => {
+  it('always cautions about the hot plate, and about a zip where there is one', () => {
+    expect(codes(of('tee'))).toEqual(['stack.hot:note']);
+    expect(codes(of('cushion'))).toEqual(expect.arrayContaining(['stack.zip:fix', 'stack.hot:note']));
+    expect(codes(of('neoprene'))).toContain('stack.fumes:note');
+  });
+  it('stops a print larger than the plate, either way round', () => {
+    const small = { ...press, platen: { width: 381, depth: 381 } };
+    expect(codes(of('cushion'), {}, small)).toContain('stack.platen:stop');
+    expect(codes(of('tee'), {}, { ...press, platen: { width: 230, depth: 270 } })).not.toContain('stack.platen:stop');
+  });
+  it('stops what the press cannot reach, and warns where white yellows', () => {
+    expect(codes(of('tee'), { temperature: 228 })).toEqual(
+      expect.arrayContaining(['stack.heat-limit:stop', 'stack.yellow:fix']),
+    );
+    expect(codes(of('tee'), { temperature: 204 })).not.toContain('stack.yellow:fix');
+    expect(codes(of('tee'), { temperature: 170 })).toContain('stack.outside-chart:fix');
+  });
+  it('says so of a press that jolts', () =>
+    expect(codes(of('tee'), {}, { ...press, kind: 'auto-open' })).toContain('stack.jolt:note'));
+});

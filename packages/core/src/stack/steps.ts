@@ -1,0 +1,79 @@
+import type { Blank } from '../blank/index.js';
+import type { Layer } from './layers.js';
+import type { PressSettings } from './settings.js';
+
+export const STEP_KINDS = ['lint-roll', 'pre-press', 'place', 'press', 'peel', 'turn', 'cool'] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** One step at the press. A step with `seconds` runs a clock. */
+export interface Step {
+  kind: StepKind;
+  title: string;
+  how: string;
+  seconds: number | null;
+  /** Which side of the blank it belongs to, from 0. */
+  side: number;
+}
+
+/** Below this many seconds a pre-press is not worth closing the press for. */
+const LEAST_PRE_PRESS = 3;
+
+/** The ordered steps for one piece, second side included. */
+export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly Layer[]): Step[] {
+  const steps: Step[] = [];
+  const hasInsert = layers.some((layer) => layer.role === 'insert');
+  const add = (kind: StepKind, side: number, title: string, how: string, seconds: number | null = null) =>
+    steps.push({ kind, side, title, how, seconds });
+  const sides = blank.sides.length;
+  const named = (side: number) => (sides > 1 ? `, ${blank.sides[side] ?? `side ${side + 1}`}` : '');
+
+  add(
+    'lint-roll',
+    0,
+    blank.jig ? 'Pull it onto the jig and lint-roll' : 'Lint-roll',
+    blank.jig
+      ? 'Flat and taut, heel to the back, then roll both faces.'
+      : 'The whole print area: one thread of lint makes a blue speck.',
+  );
+  if (settings.prePress.value >= LEAST_PRE_PRESS) {
+    add('pre-press', 0, 'Pre-press', 'Empty, without the transfer: dries and flattens.', settings.prePress.value);
+    add('lint-roll', 0, 'Lint-roll again while warm', 'The warm cloth lets go of what is left.');
+  }
+  for (let side = 0; side < sides; side++) {
+    if (side > 0) {
+      add(
+        'turn',
+        side,
+        `Turn it over${named(side)}`,
+        blank.jig
+          ? 'Roll the printed edge a little round the jig, no more. Hot: gloves.'
+          : 'Fresh paper under and over it. Hot: gloves.',
+      );
+    }
+    add(
+      'place',
+      side,
+      `Place the transfer${named(side)}`,
+      `${hasInsert ? 'Insert inside, p' : 'P'}rint face down, held so that it cannot shift, cover sheet on top.`,
+    );
+    add(
+      'press',
+      side,
+      `Press${named(side)}`,
+      settings.pressure.value === 'medium'
+        ? 'Medium pressure, plates level.'
+        : `${settings.pressure.value === 'light' ? 'Light' : 'Firm'} pressure, plates level.`,
+      settings.dwell.value,
+    );
+    add(
+      'peel',
+      side,
+      settings.peel.value === 'hot' ? 'Peel hot' : 'Let it cool, then peel',
+      settings.peel.value === 'hot'
+        ? 'At once, in one motion; a second touch ghosts.'
+        : 'Leave the transfer on until it is hand-warm.',
+    );
+  }
+  add('cool', sides - 1, 'Lay it flat to cool', 'Alone, not on another print: warm dye still gives off gas.');
+  return steps;
+}

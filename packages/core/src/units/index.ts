@@ -1,0 +1,3 @@
+export * from './length.js';
+export * from './quantity.js';
+export * from './shop-units.js';

@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { formatLength, formatSize, MM_PER_INCH, parseLength } from './index.js';
+
+const read = (text: string, bare: 'mm' | 'in' = 'mm') => {
+  const parsed = parseLength(text, bare);
+  if (!parsed.ok) throw new Error(parsed.problem);
+  return parsed.value;
+};
+
+describe('parseLength', () => {
+  // NIST SP 811, Appendix B: 1 in = 25.4 mm exactly.
+  it.each([
+    ['7 1/2 in', 190.5],
+    ['7-1/2"', 190.5],
+    ['7½ in', 190.5],
+    ['7 ½"', 190.5],
+    ['4.25"', 107.95],
+    ['4,25 in', 107.95],
+    ['190mm', 190],
+    ['190 mm', 190],
+    ['19,5 cm', 195],
+    ['0.19 m', 190],
+    ['⅜ in', 9.525],
+    ['3/8"', 9.525],
+    ['1\' 2"', 355.6],
+    ['1 ft 2 in', 355.6],
+    ['5 inches', 127],
+    ['  12 MM ', 12],
+    ['.5 in', 12.7],
+  ])('reads %s', (text, mm) => expect(read(text)).toBeCloseTo(mm, 9));
+
+  it('takes a bare number in the given unit', () => {
+    expect(read('2', 'in')).toBeCloseTo(50.8, 9);
+    expect(read('2 1/4', 'in')).toBeCloseTo(57.15, 9);
+    expect(read('2', 'mm')).toBe(2);
+  });
+
+  it.each(['', '   ', 'wide', '12 parsecs', '1/0 in', '4..5', '5 in wide', '1 2 3', '1e5', '--4', '4" 5'])(
+    'refuses %p and says how to write it',
+    (text) => {
+      const parsed = parseLength(text, 'mm');
+      expect(parsed.ok).toBe(false);
+      if (!parsed.ok) expect(parsed.problem).toMatch(/mm/);
+    },
+  );
+
+  it('keeps the sign, for the caller to judge', () => expect(read('-5 mm')).toBe(-5));
+
+  it('reads back what it prints, to the precision printed', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 3000, noNaN: true }),
+        fc.constantFrom('mm' as const, 'in' as const),
+        (mm, unit) => {
+          const off = Math.abs(read(formatLength(mm, unit)) - mm);
+          expect(off).toBeLessThanOrEqual((unit === 'in' ? 0.005 * MM_PER_INCH : 0.05) + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('formatLength', () => {
+  it('tidies zeros and names the unit once for a size', () => {
+    expect(formatLength(107.95, 'in')).toBe('4.25 in');
+    expect(formatLength(254, 'in')).toBe('10 in');
+    expect(formatLength(0, 'mm')).toBe('0 mm');
+    expect(formatSize(107.95, 76.2, 'in')).toBe('4.25 × 3 in');
+    expect(formatSize(210, 297, 'mm')).toBe('210 × 297 mm');
+  });
+});

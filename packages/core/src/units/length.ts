@@ -1,0 +1,93 @@
+/** Exact by definition: NIST SP 811, Appendix B. */
+export const MM_PER_INCH = 25.4;
+
+export type LengthUnit = 'mm' | 'in';
+
+/** The answer of a parser of typed text: a value in the core's own unit, or what was wrong with the text. */
+export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: string };
+
+const MM_PER: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: MM_PER_INCH,
+  ft: 12 * MM_PER_INCH,
+};
+
+const UNIT_NAMES: [RegExp, keyof typeof MM_PER][] = [
+  [/^(mm|millimet(re|er)s?)$/, 'mm'],
+  [/^(cm|centimet(re|er)s?)$/, 'cm'],
+  [/^(m|met(re|er)s?)$/, 'm'],
+  [/^("|″|”|''|in\.?|inch(es)?)$/, 'in'],
+  [/^('|′|’|ft\.?|foot|feet)$/, 'ft'],
+];
+
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
+};
+
+/** Reads `7`, `7.5`, `7,5`, `1/2`, `7 1/2` and `7-1/2`; NaN for anything else. */
+function readAmount(text: string): number {
+  const mixed = /^(?:(\d+)(?:\s+|-))?(\d+)\/(\d+)$/.exec(text);
+  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]);
+  return /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(text) ? Number(text.replace(',', '.')) : NaN;
+}
+
+/**
+ * Reads a length as people write it: `7 1/2 in`, `7-1/2"`, `4.25"`, `190mm`, `19,5 cm`, `1' 2"`, `⅜`.
+ * A number without a unit is taken in `bare`. The value is in millimetres and finite; its range is the caller's affair.
+ */
+export function parseLength(text: string, bare: LengthUnit): Parsed<number> {
+  const clean = text
+    .trim()
+    .toLowerCase()
+    .replace(
+      /(\d?)([½¼¾⅛⅜⅝⅞⅓⅔])/g,
+      (_, whole: string, glyph: string) => `${whole ? whole + ' ' : ''}${VULGAR[glyph] ?? ''}`,
+    )
+    .replace(/\s+/g, ' ');
+  if (clean === '')
+    return { ok: false, problem: 'Nothing is written here. Write a length such as 7 1/2 in, 4.25" or 190 mm.' };
+  const misread: Parsed<number> = {
+    ok: false,
+    problem: `“${text.trim()}” does not read as a length. Write it like 7 1/2 in, 4.25" or 190 mm.`,
+  };
+  const parts = [...clean.matchAll(/([+-]?[\d.,]+(?:[ -]\d+\/\d+|\/\d+)?)\s*([a-z.]+|''|["″”'′’])?\s*/g)];
+  if (parts.length === 0 || parts.map((part) => part[0]).join('') !== clean) return misread;
+  let total = 0;
+  for (const [, amountText = '', unitText] of parts) {
+    const amount = readAmount(amountText);
+    const unit = unitText === undefined ? bare : UNIT_NAMES.find(([pattern]) => pattern.test(unitText))?.[1];
+    if (unit === undefined) {
+      return { ok: false, problem: `“${unitText ?? ''}” is not a unit of length known here. Use mm, cm, m, in or ft.` };
+    }
+    if (parts.length > 1 && unitText === undefined) return misread;
+    total += amount * (MM_PER[unit] ?? NaN);
+  }
+  return Number.isFinite(total) ? { ok: true, value: total } : misread;
+}
+
+/** Trims trailing zeros: 4.250 → 4.25, 10.0 → 10. */
+export function tidyNumber(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  const tidy = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+  return tidy === '-0' ? '0' : tidy;
+}
+
+/** Prints a length in mm for the shop: inches to 0.01, millimetres to 0.1. */
+export function formatLength(mm: number, unit: LengthUnit): string {
+  return unit === 'in' ? `${tidyNumber(mm / MM_PER_INCH, 2)} in` : `${tidyNumber(mm, 1)} mm`;
+}
+
+/** Prints a width and height together, with one unit at the end: `4.25 × 3 in`. */
+export function formatSize(widthMm: number, heightMm: number, unit: LengthUnit): string {
+  return `${formatLength(widthMm, unit).replace(/ \w+$/, '')} × ${formatLength(heightMm, unit)}`;
+}

@@ -1,0 +1,73 @@
+import { formatLength, formatSize, type LengthUnit, type Parsed } from './length.js';
+import {
+  celsiusOf,
+  formatPressure,
+  formatTemperature,
+  KPA_PER_PSI,
+  type PressureUnit,
+  type TemperatureUnit,
+} from './quantity.js';
+
+/** The units a shop works in; the core itself knows only mm, °C, s, kPa and g. */
+export interface ShopUnits {
+  length: LengthUnit;
+  temperature: TemperatureUnit;
+  pressure: PressureUnit;
+}
+
+/** What a value is a value of, so that one printer serves all. */
+export type Quantity = 'mm' | '°C' | 's' | 'kPa' | 'g' | 'text';
+
+/** Reads `199`, `199 C`, `390 °F`; a bare number is taken in the shop's unit. The value is in °C. */
+export function parseTemperature(text: string, bare: TemperatureUnit): Parsed<number> {
+  const match = /^\s*(-?\d+(?:[.,]\d+)?)\s*°?\s*([cf])?\s*$/i.exec(text);
+  if (!match)
+    return { ok: false, problem: `“${text.trim()}” does not read as a temperature. Write it like 199 °C or 390 °F.` };
+  const value = Number((match[1] ?? '').replace(',', '.'));
+  return { ok: true, value: (match[2]?.toUpperCase() ?? bare) === 'F' ? celsiusOf(value) : value };
+}
+
+/** Reads `45`, `45 s`, `1:30`, `3 min`, `3 min 30 s`. The value is in seconds. */
+export function parseDuration(text: string): Parsed<number> {
+  const clock = /^\s*(\d+):([0-5]\d)\s*$/.exec(text);
+  if (clock) return { ok: true, value: Number(clock[1]) * 60 + Number(clock[2]) };
+  const words = /^\s*(?:(\d+(?:[.,]\d+)?)\s*m(?:in)?)?\s*(?:(\d+(?:[.,]\d+)?)\s*(?:s|sec|seconds?)?)?\s*$/i.exec(text);
+  if (words && (words[1] !== undefined || words[2] !== undefined)) {
+    const read = (part: string | undefined) => Number((part ?? '0').replace(',', '.'));
+    return { ok: true, value: read(words[1]) * 60 + read(words[2]) };
+  }
+  return { ok: false, problem: `“${text.trim()}” does not read as a time. Write it like 45 s, 1:30 or 3 min 30 s.` };
+}
+
+/** Reads `276 kPa`, `40 psi`, `2.8 bar`; a bare number is taken in the shop's unit. The value is in kPa. */
+export function parsePressure(text: string, bare: PressureUnit): Parsed<number> {
+  const match = /^\s*(\d+(?:[.,]\d+)?)\s*(psi|bar|kpa)?\s*$/i.exec(text);
+  if (!match)
+    return {
+      ok: false,
+      problem: `“${text.trim()}” does not read as a pressure. Write it like 40 psi, 2.8 bar or 276 kPa.`,
+    };
+  const value = Number((match[1] ?? '').replace(',', '.'));
+  const unit = (match[2] ?? bare).toLowerCase();
+  return { ok: true, value: unit === 'psi' ? value * KPA_PER_PSI : unit === 'bar' ? value * 100 : value };
+}
+
+/** A printer of lengths, sizes, temperatures and pressures in one shop's units. */
+export interface UnitPrinter {
+  units: ShopUnits;
+  length(mm: number): string;
+  size(widthMm: number, heightMm: number): string;
+  temperature(celsius: number): string;
+  pressure(kPa: number): string;
+}
+
+/** Binds the printers of this module to one shop's units. */
+export function unitPrinter(units: ShopUnits): UnitPrinter {
+  return {
+    units,
+    length: (mm) => formatLength(mm, units.length),
+    size: (width, height) => formatSize(width, height, units.length),
+    temperature: (celsius) => formatTemperature(celsius, units.temperature),
+    pressure: (kPa) => formatPressure(kPa, units.pressure),
+  };
+}

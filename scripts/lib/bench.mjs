@@ -1,0 +1,3 @@
+export async function bench() {
+  throw new Error('not written yet');
+}

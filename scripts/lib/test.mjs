@@ -1,0 +1,101 @@
+import { existsSync, mkdtempSync, chmodSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { attempt, checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, say } from './machine.mjs';
+import { Cluster } from './postgres.mjs';
+import { startServer, stopServer } from './serve.mjs';
+
+const STAGES = ['lint', 'unit', 'server', 'e2e'];
+
+/** Counts of a runner's own report; a missing report is a failure. */
+function jestCounts(report) {
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8'));
+  return { passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites };
+}
+
+function playwrightCounts(report) {
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const { stats, errors } = JSON.parse(readFileSync(report, 'utf8'));
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length };
+}
+
+/** A cluster and a folder of their own for as long as `work` runs. */
+export async function withTestCluster(work) {
+  const folder = mkdtempSync(join(tmpdir(), 'kanga-test-'));
+  // The database's own user has to pass through it.
+  chmodSync(folder, 0o755);
+  const cluster = new Cluster(join(folder, 'postgres'));
+  try {
+    await cluster.start({ durable: false });
+    return await work(cluster, folder);
+  } finally {
+    await cluster.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function checks() {
+  const results = [];
+  for (const [what, script] of [
+    ['lint', 'lint'],
+    ['formatting', 'format:check'],
+    ['import rules', 'arrows'],
+    ['types', 'types'],
+  ]) {
+    say(what);
+    results.push(await attempt('npm', ['run', '--silent', script]));
+  }
+  return { passed: results.filter((code) => code === 0).length, failed: results.filter((code) => code !== 0).length };
+}
+
+async function jest(folder, script, env) {
+  const report = join(folder, `${script.replace(':', '-')}.json`);
+  await attempt('npm', ['run', '--silent', script, '--', '--json', `--outputFile=${report}`], env);
+  return jestCounts(report);
+}
+
+async function browser(cluster, folder) {
+  const [port, databaseUrl] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
+  const server = await startServer({ databaseUrl, port, data: join(folder, 'e2e') });
+  const report = join(folder, 'e2e.json');
+  try {
+    await attempt('npm', ['run', '--silent', 'test:e2e'], {
+      KANGA_URL: `http://127.0.0.1:${port}`,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    });
+  } finally {
+    await stopServer(server);
+  }
+  return playwrightCounts(report);
+}
+
+export async function test(words) {
+  const unknown = words.filter((word) => !STAGES.includes(word));
+  if (unknown.length > 0) throw new Lack(`there is no test stage “${unknown[0]}”: choose from ${STAGES.join(', ')}.`);
+  const wanted = words.length > 0 ? words : STAGES;
+  checkNode();
+  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'qpdf']);
+  ensureModules();
+  ensureBuild();
+  const totals = await withTestCluster(async (cluster, folder) => {
+    const env = { KANGA_TEST_DATABASE: cluster.url('postgres') };
+    const stages = {
+      lint: checks,
+      unit: () => jest(folder, 'test:unit', {}),
+      server: () => jest(folder, 'test:server', env),
+      e2e: () => browser(cluster, folder),
+    };
+    const counts = [];
+    for (const stage of wanted) {
+      say(`${stage} tests`);
+      counts.push(await stages[stage]());
+    }
+    return counts.reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }), {
+      passed: 0,
+      failed: 0,
+    });
+  });
+  console.log(`\ntests: ${totals.passed} passed, ${totals.failed} failed`);
+  process.exitCode = totals.failed > 0 || totals.passed === 0 ? 1 : 0;
+}
