@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
+import { changeOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Art } from '@kanga/core/art';
 import type { Shop } from '@kanga/contract/shop';
@@ -94,7 +95,7 @@ export class DemoService {
     await this.jobs.open(id, { name: demo.name, customer: CUSTOMER, due, pieces: demo.pieces });
     const { job } = await this.jobService.file(id);
     await this.jobService.save(id, {
-      ...pick(job),
+      ...changeOf(job),
       blankId: BUILT_IN_BLANKS[BLANK[demo.blank]]?.id ?? null,
       artId,
       reached: demo.reached,
@@ -126,8 +127,3 @@ export class DemoService {
     });
   }
 }
-
-const pick = (job: Awaited<ReturnType<JobService['job']>>) => {
-  const { name, customer, due, pieces, version, bleed, placement, mediaId, gap, pressId, overrides } = job;
-  return { name, customer, due, pieces, version, bleed, placement, mediaId, gap, pressId, overrides };
-};

@@ -1,8 +1,8 @@
 import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
-import type { JobFile } from '@kanga/core/job';
+import type { JobChange, JobFile } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
-import { jobChangeSchema, newJobSchema, type JobChange, type JobSummary, type NewJob } from '@kanga/contract/job';
+import { jobChangeSchema, newJobSchema, type JobSummary, type NewJob } from '@kanga/contract/job';
 import { Valid } from '../http/index.js';
 import { JobService } from './job.service.js';
 

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Job, RunPlan } from '@kanga/core/job';
+import type { Job, JobChange, RunPlan } from '@kanga/core/job';
 import type { Waiver } from '@kanga/core/finding';
-import type { JobChange, JobSummary, NewJob } from '@kanga/contract/job';
+import type { JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { STAGES } from '@kanga/core/finding';
-import { PIECES_LIMITS, type Job, type JobFile, type RunPlan } from '@kanga/core/job';
+import { PIECES_LIMITS, type Job, type JobChange, type JobFile, type RunPlan } from '@kanga/core/job';
 import { artSchema, placementSchema } from '../art/index.js';
 import { benchEventSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
@@ -33,25 +33,6 @@ const choices = {
 export type NewJob = Pick<Job, 'name' | 'customer' | 'due' | 'pieces'>;
 export const newJobSchema = Joi.object<NewJob, true>(head);
 
-/** What may be changed of a job: its choices. `version` names the save it starts from. */
-export type JobChange = Pick<
-  Job,
-  | 'name'
-  | 'customer'
-  | 'due'
-  | 'pieces'
-  | 'reached'
-  | 'version'
-  | 'blankId'
-  | 'bleed'
-  | 'artId'
-  | 'placement'
-  | 'mediaId'
-  | 'gap'
-  | 'pressId'
-  | 'overrides'
->;
-export const CHANGEABLE = [...Object.keys(choices), 'version'] as (keyof JobChange)[];
 const version = Joi.number().integer().min(1).required();
 export const jobChangeSchema = Joi.object<JobChange, true>({ ...choices, version });
 

@@ -16,6 +16,7 @@ import {
   rectContains,
   rectsOverlap,
   rotation,
+  rowSpans,
   scaling,
   translation,
   unionOf,
@@ -65,6 +66,24 @@ describe('rect', () => {
     expect(rectContains(a, growRect(a, 1))).toBe(false);
     expect(unionOf([a, { x: 20, y: -5, width: 1, height: 1 }])).toEqual({ x: 0, y: -5, width: 21, height: 15 });
     expect(() => boundsOf([])).toThrow(RangeError);
+  });
+});
+
+describe('rowSpans', () => {
+  it('says the same of a point as polygonContains', () => {
+    const star = Array.from({ length: 10 }, (_, i) => ({
+      x: 50 + Math.cos((i * Math.PI) / 5) * (i % 2 ? 20 : 48),
+      y: 50 + Math.sin((i * Math.PI) / 5) * (i % 2 ? 20 : 48),
+    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        (x, y) => {
+          expect(rowSpans(star, y).some(({ from, to }) => x >= from && x < to)).toBe(polygonContains(star, { x, y }));
+        },
+      ),
+    );
   });
 });
 

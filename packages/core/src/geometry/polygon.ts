@@ -32,6 +32,20 @@ export function polygonContains(polygon: Polygon, { x, y }: Point): boolean {
   return inside;
 }
 
+/** Where a level line at height `y` runs inside the polygon, left to right, by the even-odd rule. O(n log n). */
+export function rowSpans(polygon: Polygon, y: number): { from: number; to: number }[] {
+  const crossings: number[] = [];
+  polygon.forEach((p, i) => {
+    const q = polygon[(i + 1) % polygon.length] ?? p;
+    if (p.y > y !== q.y > y) crossings.push(((q.x - p.x) * (y - p.y)) / (q.y - p.y) + p.x);
+  });
+  crossings.sort((a, b) => a - b);
+  return Array.from({ length: Math.floor(crossings.length / 2) }, (_, i) => ({
+    from: crossings[2 * i] ?? 0,
+    to: crossings[2 * i + 1] ?? 0,
+  }));
+}
+
 /** Largest distance between a true arc and the chords drawn for it, mm: a tenth of a printer's dot at 300 per inch. */
 const ARC_TOLERANCE_MM = 0.01;
 

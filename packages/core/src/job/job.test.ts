@@ -85,7 +85,7 @@ describe('viewJob', () => {
     expect(view.blocks.blank.map((f) => f.code)).toEqual(['blank.missing']);
     expect(view.blocks.art.map((f) => f.code)).toEqual(['art.missing']);
   });
-  it('proposes the first paper and press that are large enough', () => {
+  it('proposes the paper of which least is wasted, and the first press that is large enough', () => {
     const view = see(file({ blank: of('cushion') }));
     expect(view.media?.id).toBe('a3');
     expect(view.press?.id).toBe('large');

@@ -62,3 +62,26 @@ export interface ShopFloor {
 }
 
 export const PIECES_LIMITS = { least: 1, most: 500 };
+
+/** What a save may change of a job: its choices. `version` names the save it starts from. */
+export const CHANGEABLE = [
+  'name',
+  'customer',
+  'due',
+  'pieces',
+  'reached',
+  'version',
+  'blankId',
+  'bleed',
+  'artId',
+  'placement',
+  'mediaId',
+  'gap',
+  'pressId',
+  'overrides',
+] as const satisfies readonly (keyof Job)[];
+export type JobChange = Pick<Job, (typeof CHANGEABLE)[number]>;
+
+/** The choices of a job alone, as a save sends them. */
+export const changeOf = (job: Job): JobChange =>
+  Object.fromEntries(CHANGEABLE.map((key) => [key, job[key]])) as JobChange;

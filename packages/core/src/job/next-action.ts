@@ -117,7 +117,7 @@ const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => stri
   art: ({ artCheck, art }) =>
     `${art?.name ?? ''} prints at ${Math.round(artCheck?.ppi ?? 0)} pixels per inch. Next, the paper.`,
   sheet: ({ layout, transfers, media }) =>
-    `Print ${plural(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${plural(layout.sheets.length, 'length')} of ${media.name}` : plural(layout.sheets.length, `${media.name} sheet`)) : 'paper'}, at 100 %.`,
+    `Print ${plural(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${plural(layout.sheets.length, 'length')} of ${media.name}` : `${plural(layout.sheets.length, 'sheet')} of ${media.name}`) : 'paper'}, at 100 %.`,
   stack: ({ stack, plan }) =>
     plan
       ? 'The plan is frozen as it went to the press.'

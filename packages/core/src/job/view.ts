@@ -30,6 +30,7 @@ export interface JobView extends JobFile {
   blocks: Record<Stage, Finding[]>;
 }
 
+/** The paper chosen, or the one of which the least is wasted. */
 function chooseMedia(
   file: JobFile,
   floor: ShopFloor,
@@ -40,9 +41,12 @@ function chooseMedia(
   const chosen = floor.media.find((m) => m.id === file.job.mediaId);
   if (chosen) return chosen;
   const piece = { width: template.bleedBox.width, height: template.bleedBox.height };
-  return (
-    floor.media.find((media) => isLayout(layOut({ piece, count: transfers, media, gap }))) ?? floor.media[0] ?? null
-  );
+  let best: { media: Media; use: number } | null = null;
+  for (const media of floor.media) {
+    const outcome = layOut({ piece, count: transfers, media, gap });
+    if (isLayout(outcome) && (best === null || outcome.use > best.use + 1e-9)) best = { media, use: outcome.use };
+  }
+  return best?.media ?? floor.media[0] ?? null;
 }
 
 function choosePress(file: JobFile, floor: ShopFloor, template: Template): Press | null {

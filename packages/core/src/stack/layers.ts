@@ -49,7 +49,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     {
       role: 'cover sheet',
       name: 'Cover sheet',
-      detail: 'fresh, plain paper',
+      detail: 'fresh paper',
       why: 'Gas that passes the transfer stays off the plate, and off the next piece.',
       size: sized(PAPER_OVERHANG),
       ...plain,
@@ -66,7 +66,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     {
       role: 'blank',
       name: spaced(blank.name.split(',')[0] ?? blank.name),
-      detail: `${blank.surface} side up, ${blank.fibre.polyester} % polyester`,
+      detail: `${blank.surface} side up`,
       why: 'The side to be printed faces the transfer.',
       size: { width: template.width, height: template.height },
       thickness: blank.thickness,
@@ -85,7 +85,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     layers.push({
       role: 'insert',
       name: 'Insert',
-      detail: 'paper between the layers',
+      detail: 'between the layers',
       why: 'Without it gas blows through and marks the far side.',
       size: sized(INSERT_OVERHANG),
       ...plain,
@@ -105,7 +105,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     layers.push({
       role: 'pad',
       name: 'Foam pad',
-      detail: '10 mm, inside the seams',
+      detail: 'inside the seams',
       thickness: 10,
       why: 'Lifts the print area, so that seams and zips take no pressure and leave no line.',
       size: { width: Math.floor(template.width - 2 * PAD_INSET), height: Math.floor(template.height - 2 * PAD_INSET) },
@@ -115,7 +115,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     {
       role: 'base sheet',
       name: 'Base sheet',
-      detail: 'fresh, plain paper',
+      detail: 'fresh paper',
       why: 'Keeps stray dye off the lower plate.',
       size: sized(PAPER_OVERHANG),
       ...plain,

@@ -1,0 +1,66 @@
+import { Suspense } from 'react';
+import { createBrowserRouter, Link, Outlet, useRouteError } from 'react-router';
+import { ApiError, problemFrom } from './data/index.js';
+import { Cloth } from './frame/index.js';
+
+function Fallback() {
+  const problem = problemFrom(useRouteError());
+  return (
+    <Cloth>
+      <div className="m-auto max-w-xl p-8" role="alert">
+        <h1 className="font-big text-3xl font-bold">{problem.title}</h1>
+        <p className="my-3 text-lg">{problem.remedy}</p>
+        <div className="flex gap-4">
+          <button
+            type="button"
+            className="text-cyan underline"
+            onClick={() => {
+              window.location.reload();
+            }}
+          >
+            Reload
+          </button>
+          <Link to="/" className="text-cyan underline">
+            Back to today
+          </Link>
+        </div>
+      </div>
+    </Cloth>
+  );
+}
+
+const Waiting = () => <p className="p-10 font-big text-2xl text-soft">Kanga is fetching it…</p>;
+
+function Root() {
+  return (
+    <Suspense fallback={<Waiting />}>
+      <Outlet />
+    </Suspense>
+  );
+}
+
+const NotThere = () => {
+  throw new ApiError(404, {
+    code: 'page.unknown',
+    title: 'There is no such page',
+    remedy: 'Check the address, or go back to today.',
+    faults: [],
+  });
+};
+
+export const router = createBrowserRouter([
+  {
+    element: <Root />,
+    errorElement: <Fallback />,
+    hydrateFallbackElement: <Waiting />,
+    children: [
+      { path: '/', lazy: async () => ({ Component: (await import('./job/today.js')).Today }) },
+      { path: '/jobs', lazy: async () => ({ Component: (await import('./job/jobs.js')).Jobs }) },
+      { path: '/jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./job/job-screen.js')).JobScreen }) },
+      { path: '/shelf', lazy: async () => ({ Component: (await import('./shelf/shelf.js')).Shelf }) },
+      { path: '/shop', lazy: async () => ({ Component: (await import('./shop/shop.js')).ShopPage }) },
+      { path: '/log', lazy: async () => ({ Component: (await import('./log/log.js')).Log }) },
+      { path: '*', Component: NotThere },
+    ],
+  },
+]);

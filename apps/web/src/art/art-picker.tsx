@@ -1,0 +1,128 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { ART_LIMITS, type Art } from '@kanga/core/art';
+import type { Problem } from '@kanga/contract/finding';
+import { artQuery, pictureUrl, problemFrom, queryClient, upload } from '../data/index.js';
+import { Button } from '../ui/index.js';
+
+/** Uploading one picture: how far it is, and what was wrong with it. */
+export function useUpload(onArt: (art: Art) => void) {
+  const [share, setShare] = useState<number | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const send = (file: File) => {
+    if (file.size > ART_LIMITS.bytes) {
+      const most = Math.round(ART_LIMITS.bytes / 1024 / 1024);
+      setProblem({
+        code: 'upload.large',
+        title: `“${file.name}” has ${Math.round(file.size / 1024 / 1024)} MB; ${most} MB is the most`,
+        remedy: 'Save it with fewer pixels, or as a JPEG.',
+        faults: [],
+      });
+      return;
+    }
+    stop.current = new AbortController();
+    setProblem(null);
+    setShare(0);
+    upload<Art>(`art?name=${encodeURIComponent(file.name.trim() || 'picture')}`, file, setShare, stop.current.signal)
+      .then(async (art) => {
+        await queryClient.invalidateQueries(artQuery);
+        onArt(art);
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof DOMException && error.name === 'AbortError')) setProblem(problemFrom(error));
+      })
+      .finally(() => {
+        setShare(null);
+      });
+  };
+  return {
+    send,
+    share,
+    problem,
+    cancel: () => {
+      stop.current?.abort();
+    },
+    clear: () => {
+      setProblem(null);
+    },
+  };
+}
+
+type Uploading = ReturnType<typeof useUpload>;
+
+/** All pictures as a row to choose from, with the way to bring one's own. */
+export function ArtPicker({
+  chosen,
+  onChoose,
+  locked,
+  uploading,
+}: {
+  chosen: string | null;
+  onChoose: (art: Art) => void;
+  locked: boolean;
+  uploading: Uploading;
+}) {
+  const { data: pictures } = useSuspenseQuery(artQuery);
+  const { send, share, problem, cancel, clear } = uploading;
+  return (
+    <div className="mb-2">
+      <fieldset disabled={locked} className="flex gap-2 overflow-x-auto pb-1.5">
+        <legend className="sr-only">Pictures</legend>
+        <label className="flex h-[92px] w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+          <svg viewBox="0 0 32 24" className="h-7" aria-hidden>
+            <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
+          </svg>
+          Your own PNG or JPEG
+          <input
+            type="file"
+            accept="image/png,image/jpeg,.png,.jpg,.jpeg"
+            className="sr-only"
+            aria-label="Upload your own PNG or JPEG"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) send(file);
+              event.target.value = '';
+            }}
+          />
+        </label>
+        {pictures.map((art) => (
+          <label
+            key={art.id}
+            title={art.name}
+            className="relative flex h-[92px] w-[104px] flex-none flex-col rounded-sm border-2 border-rule bg-white text-[13px] hover:border-key/60 has-checked:border-key has-checked:bg-yellow/25 has-focus-visible:outline-3 has-focus-visible:outline-offset-1 has-focus-visible:outline-cyan"
+          >
+            <input
+              type="radio"
+              name="art"
+              className="sr-only"
+              checked={art.id === chosen}
+              onChange={() => {
+                onChoose(art);
+              }}
+            />
+            <img src={pictureUrl(art.id, 'thumb')} alt="" loading="lazy" className="m-1 h-[58px] object-contain" />
+            <span className="truncate px-1 text-center">{art.name.replace(/\.\w+$/, '')}</span>
+          </label>
+        ))}
+      </fieldset>
+      {share !== null && (
+        <div className="flex items-center gap-3 py-1" role="status">
+          <progress className="h-3 flex-1" max={1} value={share < 1 ? share : undefined} aria-label="Upload" />
+          <span className="text-[15px]">{share < 1 ? `${Math.round(share * 100)} % sent` : 'Reading its pixels…'}</span>
+          <Button onClick={cancel}>Cancel</Button>
+        </div>
+      )}
+      {problem && (
+        <div role="alert" className="my-1 flex items-start gap-3 border-l-4 border-magenta bg-wash px-3 py-2">
+          <p>
+            <b>{problem.title}.</b> {problem.remedy}
+          </p>
+          <Button className="ml-auto" onClick={clear}>
+            Close
+          </Button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,149 @@
+import type { ReactNode } from 'react';
+import { dyeShareOf } from '@kanga/core/blank';
+import { PIECES_LIMITS } from '@kanga/core/job';
+import { parseLength } from '@kanga/core/units';
+import { TemplateDrawing, TemplateKey } from '../draw/index.js';
+import { DecisionFact, Fact, Field } from '../frame/index.js';
+import { useJob } from '../job/index.js';
+import { Button, ParsedField } from '../ui/index.js';
+import { ShelfPicker } from './shelf-picker.js';
+
+const VERDICT_TONE = {
+  'takes dye': 'bg-green text-white',
+  'takes dye, with a loss': 'bg-yellow text-key',
+  'wrong process': 'bg-magenta text-white',
+};
+
+function Facts(): ReactNode {
+  const { view, session, print, locked } = useJob();
+  const { blank, fitness, bleed, template, job } = view;
+  return (
+    <dl>
+      {blank && fitness && (
+        <div className={`mb-2 px-3 py-2 ${VERDICT_TONE[fitness.verdict]}`}>
+          <dt className="font-big text-xl font-bold first-letter:uppercase">{fitness.verdict}</dt>
+          <dd className="text-[15px]">{fitness.why}</dd>
+        </div>
+      )}
+      <div className="border-t border-rule py-2 first:border-t-0">
+        {locked ? (
+          <Fact name="Pieces">{job.pieces}</Fact>
+        ) : (
+          <ParsedField
+            label="Pieces"
+            shown={String(job.pieces)}
+            parse={(text) =>
+              /^\s*\d+\s*$/.test(text)
+                ? { ok: true, value: Number(text) }
+                : { ok: false, problem: `“${text.trim()}” is not a whole number.` }
+            }
+            limits={(n) =>
+              n >= PIECES_LIMITS.least && n <= PIECES_LIMITS.most
+                ? null
+                : `A job has from ${PIECES_LIMITS.least} to ${PIECES_LIMITS.most} pieces.`
+            }
+            onValue={(pieces) => {
+              session.change({ pieces });
+            }}
+          />
+        )}
+      </div>
+      {blank && template && bleed && (
+        <>
+          <Fact name="Print area">
+            <span className="figures">{print.size(template.width, template.height)}</span>
+          </Fact>
+          <DecisionFact name="Bleed" decision={bleed} show={(mm) => (mm === 0 ? 'none' : print.length(mm))}>
+            {(close) =>
+              !locked && (
+                <div className="space-y-2">
+                  <ParsedField
+                    label="Bleed on every edge"
+                    shown={print.length(bleed.value)}
+                    parse={(text) => parseLength(text, print.units.length)}
+                    limits={(mm) => (mm >= 0 && mm <= 100 ? null : `A bleed is from nothing to ${print.length(100)}.`)}
+                    onValue={(mm) => {
+                      session.change({ bleed: mm, placement: null });
+                    }}
+                  />
+                  {bleed.overruled && (
+                    <Button
+                      onClick={() => {
+                        session.change({ bleed: null, placement: null });
+                        close();
+                      }}
+                    >
+                      Back to the proposal
+                    </Button>
+                  )}
+                </div>
+              )
+            }
+          </DecisionFact>
+          <Fact name="To cut" note="print area with its bleed">
+            <span className="figures">{print.size(template.bleedBox.width, template.bleedBox.height)}</span>
+          </Fact>
+          <Fact name="Cloth" note={`${Math.round(dyeShareOf(blank.fibre))} % of it takes dye`}>
+            {[
+              ['polyester', blank.fibre.polyester],
+              ['cotton', blank.fibre.cotton],
+              ['elastane', blank.fibre.elastane],
+              ['other', blank.fibre.other],
+            ]
+              .filter(([, share]) => share !== 0)
+              .map(([name, share]) => `${share} % ${name}`)
+              .join(', ')}
+          </Fact>
+          <Fact name="Surface">
+            {blank.surface}
+            <span
+              aria-hidden
+              className="ml-2 inline-block h-4 w-8 border border-key/50 align-middle"
+              style={{ background: blank.baseColour }}
+            />
+          </Fact>
+          <Fact name="Sides">{blank.sides.join(', ')}</Fact>
+          {blank.jig && <Fact name="Jig">{blank.jig}</Fact>}
+        </>
+      )}
+    </dl>
+  );
+}
+
+/** Blank’s one question: will this take dye, and how large is the print? */
+export default function BlankStage() {
+  const { view, session, print, locked } = useJob();
+  const { blank, template } = view;
+  return (
+    <Field
+      title="What are you printing on?"
+      picture={
+        <div className="flex h-full flex-col">
+          <ShelfPicker
+            chosen={blank?.id ?? null}
+            locked={locked}
+            onChoose={(chosen) => {
+              session.change({ blankId: chosen.id, bleed: null, placement: null, overrides: {} });
+            }}
+          />
+          <div className="relative min-h-[380px] flex-1 overflow-hidden border border-rule bg-wash">
+            {blank && template ? (
+              <TemplateDrawing
+                template={template}
+                blank={blank}
+                print={print}
+                label={`Template of ${blank.name}, ${print.size(template.width, template.height)}`}
+              />
+            ) : (
+              <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
+                Choose a blank above: its template appears here at true proportions.
+              </p>
+            )}
+          </div>
+          {template && <TemplateKey template={template} print={print} />}
+        </div>
+      }
+      ledger={<Facts />}
+    />
+  );
+}

@@ -1,0 +1,28 @@
+import type { Blank } from '@kanga/core/blank';
+import { growRect, polygonOf, svgPath, unionOf } from '@kanga/core/geometry';
+import { silhouetteOf } from './silhouette.js';
+
+/** A blank as a small picture: its silhouette with the print area on it. */
+export function BlankGlyph({ blank, className = '' }: { blank: Blank; className?: string }) {
+  const { path, folds, box } = silhouetteOf(blank);
+  const area = polygonOf(blank.outline);
+  const whole = unionOf([
+    box,
+    { x: 0, y: 0, width: Math.max(...area.map((p) => p.x)), height: Math.max(...area.map((p) => p.y)) },
+  ]);
+  const view = growRect(whole, Math.max(whole.width, whole.height) * 0.04);
+  return (
+    <svg viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} className={className} aria-hidden>
+      <path d={path} fill={blank.baseColour} stroke="#17151F" strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
+      <path
+        d={svgPath(area)}
+        fill="#00739B"
+        fillOpacity="0.28"
+        stroke="#00739B"
+        strokeWidth="1.6"
+        vectorEffect="non-scaling-stroke"
+      />
+      <path d={folds} fill="none" stroke="#17151F" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
+    </svg>
+  );
+}

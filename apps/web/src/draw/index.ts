@@ -1,0 +1,4 @@
+export * from './silhouette.js';
+export * from './blank-glyph.js';
+export * from './template-drawing.js';
+export * from './ripening.js';

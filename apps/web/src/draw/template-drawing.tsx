@@ -1,0 +1,195 @@
+import type { ReactNode } from 'react';
+import type { Blank, KeepOut, Template } from '@kanga/core/blank';
+import { growRect, polygonOf, svgPath, unionOf, type Rect } from '@kanga/core/geometry';
+import type { UnitPrinter } from '@kanga/core/units';
+import { silhouetteOf } from './silhouette.js';
+
+const thin = { strokeWidth: 1.5, vectorEffect: 'non-scaling-stroke' } as const;
+
+/** The strip of a keep-out beside the print area; it is drawn as thick as `size`. */
+function stripOf({ edge, clearance }: KeepOut, { width, height }: Template, size: number): Rect {
+  switch (edge) {
+    case 'top':
+      return { x: 0, y: -clearance - size, width, height: size };
+    case 'bottom':
+      return { x: 0, y: height + clearance, width, height: size };
+    case 'left':
+      return { x: -clearance - size, y: 0, width: size, height };
+    case 'right':
+      return { x: width + clearance, y: 0, width: size, height };
+  }
+}
+
+/** What a drawing of a template has to hold: the template with its bleed, its keep-outs, and some of the goods round it. */
+export function templateView(template: Template, blank: Blank): { view: Rect; unit: number } {
+  const size = Math.max(template.width, template.height) * 0.03;
+  const strips = blank.keepOuts.map((keepOut) => stripOf(keepOut, template, size));
+  const around = unionOf([template.bleedBox, ...strips]);
+  const unit = Math.max(around.width, around.height) / 100;
+  return { view: growRect(around, unit * 13), unit };
+}
+
+function Dimensions({ template, print, unit }: { template: Template; print: UnitPrinter; unit: number }) {
+  const { width, height, bleedBox } = template;
+  const y = bleedBox.y + bleedBox.height + unit * 6;
+  const x = bleedBox.x - unit * 5;
+  const font = unit * 4;
+  return (
+    <g stroke="#17151F" fill="#17151F" {...thin} strokeWidth={1}>
+      <path
+        d={`M0 ${y}H${width}M0 ${y - unit * 1.4}v${unit * 2.8}M${width} ${y - unit * 1.4}v${unit * 2.8}`}
+        fill="none"
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={`M${x} 0V${height}M${x - unit * 1.4} 0h${unit * 2.8}M${x - unit * 1.4} ${height}h${unit * 2.8}`}
+        fill="none"
+        vectorEffect="non-scaling-stroke"
+      />
+      <g
+        stroke="#fff"
+        strokeWidth={unit * 1.2}
+        paintOrder="stroke"
+        fontSize={font}
+        fontWeight="600"
+        textAnchor="middle"
+      >
+        <text x={width / 2} y={y + font * 0.35}>
+          {print.length(width)}
+        </text>
+        <text transform={`translate(${x + font * 0.35} ${height / 2}) rotate(-90)`}>{print.length(height)}</text>
+      </g>
+    </g>
+  );
+}
+
+function KeepOuts({ blank, template, unit }: { blank: Blank; template: Template; unit: number }) {
+  const size = Math.max(template.width, template.height) * 0.03;
+  return (
+    <>
+      <defs>
+        <pattern
+          id="hatch"
+          width="7"
+          height="7"
+          patternUnits="userSpaceOnUse"
+          patternTransform={`scale(${unit / 4}) rotate(45)`}
+        >
+          <rect width="7" height="7" fill="#fff" />
+          <rect width="3" height="7" fill="#17151F" />
+        </pattern>
+      </defs>
+      {blank.keepOuts.map((keepOut) => {
+        const strip = stripOf(keepOut, template, size);
+        const level = keepOut.edge === 'top' || keepOut.edge === 'bottom';
+        const [cx, cy] = [strip.x + strip.width / 2, strip.y + strip.height / 2];
+        return (
+          <g key={`${keepOut.kind}-${keepOut.edge}`}>
+            <rect {...strip} fill="url(#hatch)" stroke="#17151F" {...thin} strokeWidth={1} />
+            <text
+              transform={
+                level ? `translate(${cx} ${cy + unit * 1.35})` : `translate(${cx + unit * 1.35} ${cy}) rotate(-90)`
+              }
+              fontSize={unit * 4}
+              fontWeight="700"
+              textAnchor="middle"
+              stroke="#fff"
+              strokeWidth={unit * 1.6}
+              paintOrder="stroke"
+              strokeLinejoin="round"
+            >
+              {keepOut.kind}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** The lines of a template: bleed dashed, print area solid, safe line dotted. */
+export function TemplateLines({ template }: { template: Template }) {
+  return (
+    <g fill="none">
+      {template.bleed > 0 && (
+        <path d={svgPath(template.bleedPolygon)} stroke="#C4126E" strokeDasharray="7 5" {...thin} />
+      )}
+      <path d={svgPath(polygonOf(template.outline))} stroke="#17151F" {...thin} strokeWidth={2} />
+      {template.safePolygon.length > 0 && (
+        <path d={svgPath(template.safePolygon)} stroke="#00739B" strokeDasharray="2 4" {...thin} />
+      )}
+    </g>
+  );
+}
+
+/** The template at true proportions on the goods it belongs to. `children` is drawn inside, under its lines. */
+export function TemplateDrawing({
+  template,
+  blank,
+  print,
+  children,
+  over,
+  label,
+  svgRef,
+  className = '',
+  fill = true,
+}: {
+  template: Template;
+  blank: Blank;
+  print: UnitPrinter;
+  children?: ReactNode;
+  /** Drawn above the template's lines. */
+  over?: ReactNode;
+  label: string;
+  svgRef?: React.Ref<SVGSVGElement>;
+  className?: string;
+  fill?: boolean;
+}) {
+  const { view, unit } = templateView(template, blank);
+  const { path, folds } = silhouetteOf(blank);
+  return (
+    <svg
+      ref={svgRef}
+      viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
+      className={`absolute inset-0 h-full w-full ${className}`}
+      role="img"
+      aria-label={label}
+    >
+      <rect
+        x={view.x - view.width}
+        y={view.y - view.height}
+        width={view.width * 3}
+        height={view.height * 3}
+        fill="#ECEEF3"
+      />
+      <path d={path} fill={blank.baseColour} stroke="#8b8a98" {...thin} />
+      <path d={folds} fill="none" stroke="#8b8a98" {...thin} />
+      {fill && <path d={svgPath(template.bleedPolygon)} fill="#9DB9C4" fillOpacity="0.35" />}
+      {children}
+      <KeepOuts blank={blank} template={template} unit={unit} />
+      <TemplateLines template={template} />
+      <Dimensions template={template} print={print} unit={unit} />
+      {over}
+    </svg>
+  );
+}
+
+/** What the three lines mean. */
+export const TemplateKey = ({ template, print }: { template: Template; print: UnitPrinter }) => (
+  <ul className="flex flex-wrap gap-x-5 pt-1 text-[14px] text-soft">
+    {template.bleed > 0 && (
+      <li>
+        <span aria-hidden className="mr-1 inline-block w-6 border-t-2 border-dashed border-magenta align-middle" />
+        cut, with {print.length(template.bleed)} bleed
+      </li>
+    )}
+    <li>
+      <span aria-hidden className="mr-1 inline-block w-6 border-t-2 border-key align-middle" />
+      print area
+    </li>
+    <li>
+      <span aria-hidden className="mr-1 inline-block w-6 border-t-2 border-dotted border-cyan align-middle" />
+      words and faces stay inside
+    </li>
+  </ul>
+);

@@ -1,0 +1,63 @@
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
+import { Header } from './header.js';
+import { Selvedge } from './motif.js';
+import { onPalette } from './palette-door.js';
+
+const Palette = lazy(() => import('./palette.js'));
+
+/** One cloth: header, border, field, line, with the woven edge round it. Pages without a job leave border and line out. */
+export function Cloth({
+  head,
+  border,
+  children,
+  foot,
+}: {
+  head?: ReactNode;
+  border?: ReactNode;
+  children: ReactNode;
+  foot?: ReactNode;
+}) {
+  const [palette, setPalette] = useState(false);
+  useEffect(
+    () =>
+      onPalette(() => {
+        setPalette(true);
+      }),
+    [],
+  );
+  return (
+    <div className="relative flex min-h-full flex-col px-3.5 pb-3.5 lg:h-full">
+      <Header>{head}</Header>
+      {border}
+      <Selvedge className="absolute bottom-0 left-0 h-[calc(100%-44px)] w-3.5" />
+      <Selvedge className="absolute right-0 bottom-0 h-[calc(100%-44px)] w-3.5" />
+      <Selvedge className="absolute bottom-0 left-0 h-3.5 w-full" />
+      <main className="flex min-h-0 flex-1 flex-col bg-white">{children}</main>
+      {foot && <div className="sticky bottom-0 z-10 max-lg:bottom-0">{foot}</div>}
+      {palette && (
+        <Suspense>
+          <Palette
+            onClose={() => {
+              setPalette(false);
+            }}
+          />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+/** The field of a stage: its one big picture, and a narrow ledger of facts at its right (below it on a narrow screen). */
+export function Field({ title, picture, ledger }: { title: string; picture: ReactNode; ledger: ReactNode }) {
+  return (
+    <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_340px]">
+      <section aria-label={title} className="relative flex min-h-[420px] min-w-0 flex-col p-4 pb-2">
+        <h1 className="mb-1 text-[15px] font-semibold text-soft">{title}</h1>
+        <div className="relative min-h-0 flex-1">{picture}</div>
+      </section>
+      <aside aria-label="Facts" className="min-h-0 overflow-auto border-rule p-4 max-lg:border-t lg:border-l">
+        {ledger}
+      </aside>
+    </div>
+  );
+}

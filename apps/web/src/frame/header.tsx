@@ -1,0 +1,46 @@
+import { NavLink, Link } from 'react-router';
+import type { ReactNode } from 'react';
+import { Key } from '../ui/index.js';
+import { openPalette } from './palette-door.js';
+
+const PLACES = [
+  ['/', 'Today'],
+  ['/jobs', 'Jobs'],
+  ['/shelf', 'Shelf'],
+  ['/shop', 'Shop'],
+  ['/log', 'Log'],
+] as const;
+
+/** The top row: where one is, and where else one can go. */
+export function Header({ children }: { children?: ReactNode }) {
+  return (
+    <header className="no-print flex min-h-11 items-center gap-4 text-[15px]">
+      <Link to="/" className="font-big text-[20px] font-bold">
+        Kanga
+      </Link>
+      <div className="min-w-0 flex-1 truncate">{children}</div>
+      <nav aria-label="Places" className="flex items-center gap-1">
+        {PLACES.map(([to, name]) => (
+          <NavLink
+            key={to}
+            to={to}
+            end
+            className={({ isActive }) =>
+              `px-2 py-2 hover:underline ${isActive ? 'font-bold underline decoration-magenta decoration-[3px] underline-offset-4' : 'text-soft'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+        <button
+          type="button"
+          onClick={openPalette}
+          aria-label="All commands"
+          className="min-h-9 px-2 text-soft hover:text-key max-md:hidden"
+        >
+          <Key>Ctrl K</Key>
+        </button>
+      </nav>
+    </header>
+  );
+}

@@ -1,0 +1,7 @@
+export * from './border.js';
+export * from './cloth.js';
+export * from './findings.js';
+export * from './ledger.js';
+export * from './line.js';
+export * from './motif.js';
+export * from './problem-finding.js';

@@ -1,0 +1,134 @@
+import { useState, type ReactNode } from 'react';
+import type { Decision, Source } from '@kanga/core/finding';
+import { Button, Dialog } from '../ui/index.js';
+
+/** One line of facts: a name, a value, and what lies behind it. */
+export function Fact({ name, children, note }: { name: string; children: ReactNode; note?: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1.5 first:border-t-0">
+      <dt className="pt-px text-[14.5px] text-soft">{name}</dt>
+      <dd>
+        <div className="font-semibold">{children}</div>
+        {note && <div className="text-[14px] text-soft">{note}</div>}
+      </dd>
+    </div>
+  );
+}
+
+/** The mark of a source: a filled square for measured or proven, a diamond for the house, an open square for the chart, a ring for computed. */
+function SourceMark({ source }: { source: Source }) {
+  const marks: Record<Source['kind'], string> = {
+    "maker's sheet": 'bg-green',
+    'proven on this press': 'bg-green',
+    'house rule': 'rotate-45 bg-yellow border border-key/60',
+    'reference chart': 'border-2 border-cyan',
+    computed: 'rounded-full border-2 border-cyan',
+  };
+  return <i aria-hidden className={`mt-[5px] inline-block h-[9px] w-[9px] flex-none ${marks[source.kind]}`} />;
+}
+
+function sourceText(source: Source): string {
+  switch (source.kind) {
+    case 'reference chart':
+      return `Reference chart: ${source.row}`;
+    case 'house rule':
+      return source.rule === 'set by hand' ? 'Set by hand' : `House rule: ${source.rule}`;
+    case 'computed':
+      return `Computed: ${source.formula}`;
+    case 'proven on this press':
+      return `Proven on this press ${source.times} times, last on ${source.last}`;
+    default:
+      return 'Maker’s sheet';
+  }
+}
+
+const TRUST = {
+  firm: 'Measured or proven here.',
+  fair: 'Common practice.',
+  start: 'A starting point: try it on this press and write down what worked.',
+};
+
+/** A value that Kanga proposes: opens to its reasons, and to a way to overrule it. */
+export function DecisionFact<T>({
+  name,
+  decision,
+  show,
+  big = false,
+  children,
+}: {
+  name: string;
+  decision: Decision<T>;
+  show: (value: T) => ReactNode;
+  big?: boolean;
+  /** How to overrule it: given a way to close when done. */
+  children?: (close: () => void) => ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  const { overruled, range, source } = decision;
+  return (
+    <div className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1.5 first:border-t-0">
+      <dt className="pt-px text-[14.5px] text-soft">{name}</dt>
+      <dd>
+        <button
+          type="button"
+          onClick={() => {
+            setOpen(true);
+          }}
+          aria-label={`${name}: reasons`}
+          className="-mx-1.5 block w-full rounded-sm px-1.5 text-left hover:bg-wash"
+        >
+          <span className={`block ${big ? 'figures text-[25px] leading-tight' : 'figures text-[18px]'}`}>
+            {show(decision.value)}
+          </span>
+          <span className="flex gap-1.5 text-[14px] text-soft">
+            <SourceMark source={source} />
+            <span>
+              {overruled ? 'Set by hand; proposed: ' : ''}
+              {overruled ? show(overruled.proposal) : sourceText(source).split(':')[0]}
+            </span>
+          </span>
+        </button>
+        <Dialog title={name} open={open} onOpenChange={setOpen}>
+          <dl className="mb-4 space-y-1">
+            <Fact name="Value">{show(decision.value)}</Fact>
+            <Fact name="Why">
+              <span className="font-normal">{decision.why}</span>
+            </Fact>
+            <Fact name="From">{sourceText(source)}</Fact>
+            {range && (
+              <Fact name="Range">
+                {range.low === range.high ? (
+                  show(range.low as T)
+                ) : (
+                  <>
+                    {show(range.low as T)} to {show(range.high as T)}
+                  </>
+                )}
+              </Fact>
+            )}
+            <Fact name="Trust">
+              <span className="font-normal">{TRUST[decision.confidence]}</span>
+            </Fact>
+            {overruled && (
+              <Fact name="Proposed" note={overruled.why}>
+                {show(overruled.proposal)}
+              </Fact>
+            )}
+          </dl>
+          {children?.(() => {
+            setOpen(false);
+          })}
+          <div className="mt-3 flex justify-end">
+            <Button
+              onClick={() => {
+                setOpen(false);
+              }}
+            >
+              Close
+            </Button>
+          </div>
+        </Dialog>
+      </dd>
+    </div>
+  );
+}

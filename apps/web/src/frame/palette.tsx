@@ -1,0 +1,97 @@
+import { useQuery } from '@tanstack/react-query';
+import { Command } from 'cmdk';
+import { useNavigate, useParams } from 'react-router';
+import { STAGES } from '@kanga/core/finding';
+import { jobsQuery } from '../data/index.js';
+
+const PLACES = [
+  ['Today', '/'],
+  ['All jobs', '/jobs'],
+  ['Shelf of blanks', '/shelf'],
+  ['Shop and settings', '/shop'],
+  ['Log of pressings', '/log'],
+] as const;
+const ITEM = 'cursor-pointer rounded-sm px-3 py-2 data-[selected=true]:bg-cyan data-[selected=true]:text-white';
+const GROUP =
+  '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[14px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft';
+
+/** Everything one can go to or do, by typing a few letters of it. */
+export default function Palette({ onClose }: { onClose: () => void }) {
+  const navigate = useNavigate();
+  const { id } = useParams();
+  const jobs = useQuery(jobsQuery).data ?? [];
+  const go = (to: string) => {
+    onClose();
+    void navigate(to);
+  };
+  return (
+    <Command.Dialog
+      open
+      label="All commands"
+      onOpenChange={(open) => {
+        if (!open) onClose();
+      }}
+      overlayClassName="fixed inset-0 z-40 bg-key/60"
+      contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(620px,94vw)] -translate-x-1/2 border-t-[10px] border-cyan bg-white shadow-2xl"
+    >
+      <Command.Input
+        autoFocus
+        placeholder="Where to, or what?"
+        className="w-full border-b border-rule px-5 py-4 text-lg outline-none"
+      />
+      <Command.List className="max-h-[52vh] overflow-auto p-2">
+        <Command.Empty className="px-3 py-4 text-soft">Nothing is called that.</Command.Empty>
+        {id && (
+          <Command.Group heading="This job" className={GROUP}>
+            {STAGES.map((stage) => (
+              <Command.Item
+                key={stage}
+                className={ITEM}
+                onSelect={() => {
+                  go(`/jobs/${id}/${stage}`);
+                }}
+              >
+                Go to {stage}
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        <Command.Group heading="Places" className={GROUP}>
+          {PLACES.map(([name, to]) => (
+            <Command.Item
+              key={to}
+              className={ITEM}
+              onSelect={() => {
+                go(to);
+              }}
+            >
+              {name}
+            </Command.Item>
+          ))}
+          <Command.Item
+            className={ITEM}
+            onSelect={() => {
+              go('/jobs?new');
+            }}
+          >
+            Open a new job
+          </Command.Item>
+        </Command.Group>
+        <Command.Group heading="Jobs" className={GROUP}>
+          {jobs.map((job) => (
+            <Command.Item
+              key={job.id}
+              value={`${job.number} ${job.name}`}
+              className={ITEM}
+              onSelect={() => {
+                go(`/jobs/${job.id}/${job.reached}`);
+              }}
+            >
+              {job.number} · {job.name}
+            </Command.Item>
+          ))}
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}

@@ -1,0 +1,135 @@
+import { piecesPressed } from '@kanga/core/bench';
+import { faultOf, wilsonInterval, type FaultCode } from '@kanga/core/inspect';
+import { logOf } from '@kanga/core/job';
+import { formatDuration, tidyNumber } from '@kanga/core/units';
+import { serverNow } from '../data/index.js';
+import { Fact, Field } from '../frame/index.js';
+import { useJob } from '../job/index.js';
+import { Button } from '../ui/index.js';
+import { PieceCard } from './piece-card.js';
+
+const percent = (share: number) => `${tidyNumber(share * 100, 1)} %`;
+
+function Facts() {
+  const { view, print } = useJob();
+  const { plan, bench, events } = view;
+  if (!plan || !bench) return null;
+  const judged = bench.verdicts.filter((verdict) => verdict !== null);
+  const spoiled = judged.filter((verdict) => verdict.verdict === 'spoiled');
+  const rows = logOf({ plan, events });
+  const timed = rows.filter((row) => row.actual !== null);
+  const off =
+    timed.length > 0 ? timed.reduce((sum, row) => sum + (row.actual ?? 0) - row.planned, 0) / timed.length : null;
+  return (
+    <dl>
+      <Fact name="Good">
+        <span className="figures text-[28px] leading-none">{judged.length - spoiled.length}</span> of {plan.pieces}
+      </Fact>
+      <Fact
+        name="Fallout"
+        note={
+          judged.length > 0
+            ? `with so few pieces the true share may be from ${percent(wilsonInterval(spoiled.length, judged.length).low)} to ${percent(wilsonInterval(spoiled.length, judged.length).high)}`
+            : 'nothing judged yet'
+        }
+      >
+        {judged.length > 0 ? percent(spoiled.length / judged.length) : '–'}
+      </Fact>
+      <Fact name="Plan">
+        {print.temperature(plan.settings.temperature.value)}, {formatDuration(plan.settings.dwell.value)},{' '}
+        {plan.settings.pressure.value}
+      </Fact>
+      {off !== null && (
+        <Fact name="Actual dwell">
+          {Math.abs(off) < 0.5
+            ? 'as planned'
+            : `${tidyNumber(Math.abs(off), 1)} s ${off > 0 ? 'longer' : 'shorter'} on average`}
+        </Fact>
+      )}
+      {[...new Set(spoiled.map((verdict) => verdict.fault))].map((fault) => (
+        <Fact key={fault} name="Next time" note={faultOf(fault).helps}>
+          {faultOf(fault).seen}
+        </Fact>
+      ))}
+      <div className="mt-3">
+        <h2 className="text-[15px] font-semibold text-soft">Planned and actual</h2>
+        <table className="w-full text-[15px]">
+          <thead>
+            <tr className="border-b border-rule text-left text-soft">
+              <th className="font-normal">Piece</th>
+              <th className="font-normal">Planned</th>
+              <th className="font-normal">Actual</th>
+            </tr>
+          </thead>
+          <tbody className="figures">
+            {rows.map((row, i) => (
+              <tr key={i} className="border-b border-rule">
+                <td>
+                  {row.piece + 1}
+                  {plan.blank.sides.length > 1 && (
+                    <span className="font-sans text-[13px] tracking-normal text-soft"> {row.side}</span>
+                  )}
+                </td>
+                <td>{row.planned} s</td>
+                <td>{row.actual === null ? 'skipped' : `${tidyNumber(row.actual, 1)} s`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </dl>
+  );
+}
+
+/** Inspection’s one question: is each piece good, and if not, what is wrong with it? */
+export default function InspectStage() {
+  const { view, outbox } = useJob();
+  const { plan, bench, job } = view;
+  const closed = job.status === 'closed';
+  const pressed = plan && bench ? piecesPressed(bench, plan.pieces) : 0;
+  const head = () => ({ id: crypto.randomUUID(), at: serverNow() });
+  const undo = () => {
+    const last = bench?.undoable;
+    if (last?.kind === 'verdict') outbox.record({ ...head(), kind: 'undo', undoes: last.id });
+  };
+  return (
+    <Field
+      title="Look at each piece"
+      picture={
+        plan && bench && pressed > 0 ? (
+          <div className="flex h-full flex-col">
+            <ul className="grid flex-1 auto-rows-max grid-cols-2 content-start gap-3 overflow-auto sm:grid-cols-3 xl:grid-cols-4">
+              {Array.from({ length: pressed }, (_, piece) => (
+                <PieceCard
+                  key={piece}
+                  view={view}
+                  piece={piece}
+                  verdict={bench.verdicts[piece] ?? null}
+                  locked={closed}
+                  onGood={() => {
+                    outbox.record({ ...head(), kind: 'verdict', piece, verdict: 'good' });
+                  }}
+                  onSpoiled={(fault: FaultCode, note) => {
+                    outbox.record({ ...head(), kind: 'verdict', piece, verdict: 'spoiled', fault, note });
+                  }}
+                />
+              ))}
+            </ul>
+            {!closed && (
+              <div className="pt-2">
+                <Button onClick={undo} disabled={bench.undoable?.kind !== 'verdict'}>
+                  Take the last verdict back
+                </Button>
+              </div>
+            )}
+          </div>
+        ) : (
+          <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
+            Nothing is pressed yet. Pieces appear here as they come off the press.
+          </p>
+        )
+      }
+      ledger={<Facts />}
+    />
+  );
+}

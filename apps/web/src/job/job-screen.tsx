@@ -1,0 +1,248 @@
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Navigate, useParams } from 'react-router';
+import type { Placement } from '@kanga/core/art';
+import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
+import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
+import { formatDay } from '@kanga/core/shop';
+import type { Problem } from '@kanga/contract/finding';
+import {
+  api,
+  artQuery,
+  blanksQuery,
+  BenchOutbox,
+  jobsQuery,
+  JobSession,
+  problemFrom,
+  queryClient,
+  setClock,
+  usePrint,
+  useShop,
+  type SessionState,
+} from '../data/index.js';
+import { Border, Cloth, findingOf, Findings, Line, type FindingAction } from '../frame/index.js';
+import { JobContextDoor, type JobContext } from './job-context.js';
+import { useAct } from './use-act.js';
+
+const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
+  blank: lazy(() => import('../blank/index.js')),
+  art: lazy(() => import('../art/index.js')),
+  sheet: lazy(() => import('../sheet/index.js')),
+  stack: lazy(() => import('../stack/index.js')),
+  press: lazy(() => import('../press/index.js')),
+  inspect: lazy(() => import('../inspect/index.js')),
+};
+
+const isStage = (text: string | undefined): text is Stage => STAGES.some((stage) => stage === text);
+
+/** Loads a job anew whenever another is opened. */
+export function JobScreen() {
+  const { id = '', stage } = useParams();
+  const { data: file } = useSuspenseQuery({
+    queryKey: ['job', id],
+    queryFn: () => api<JobFile>(`jobs/${id}`),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
+  if (!isStage(stage)) return <Navigate to={`/jobs/${id}/${file.job.reached}`} replace />;
+  return <OpenJob key={id} file={file} stage={stage} />;
+}
+
+const useSession = (file: JobFile) => {
+  const [session] = useState(() => new JobSession(file));
+  const state = useSyncExternalStore(session.subscribe, session.read);
+  const [outbox] = useState(() => new BenchOutbox(file.job.id, file.events, window.localStorage));
+  const bench = useSyncExternalStore(outbox.subscribe, outbox.read);
+  useEffect(
+    () => () => {
+      outbox.close();
+      void session.flush().then(() => queryClient.invalidateQueries(jobsQuery));
+    },
+    [outbox, session],
+  );
+  return { session, state, outbox, bench };
+};
+
+/** The blank and the art that the job names now, before the server has answered with them. */
+function useLinked({ file, pending }: SessionState): Pick<JobFile, 'blank' | 'art'> {
+  const blanks = useQuery(blanksQuery).data;
+  const pictures = useQuery(artQuery).data;
+  return useMemo(() => {
+    const { blankId, artId } = { ...file.job, ...pending };
+    const find = <T extends { id: string }>(id: string | null, own: T | null, all: T[] | undefined): T | null =>
+      id === null ? null : own?.id === id ? own : (all?.find((one) => one.id === id) ?? null);
+    return { blank: find(blankId, file.blank, blanks), art: find(artId, file.art, pictures) };
+  }, [file, pending, blanks, pictures]);
+}
+
+/** What can be done about trouble with saving: it is shown as any other finding. */
+function useTrouble(
+  session: JobSession,
+  state: SessionState,
+  onFault: (error: unknown) => void,
+): Partial<Record<string, FindingAction[]>> {
+  const { id } = session.job;
+  const code = state.trouble?.code;
+  return useMemo(() => {
+    if (!code) return {};
+    const withTheirs = (use: (file: JobFile) => void) => () => {
+      api<JobFile>(`jobs/${id}`).then(use, onFault);
+    };
+    const theirs = {
+      act: withTheirs((file) => {
+        session.keepTheirs(file);
+      }),
+    };
+    const mine = {
+      act: withTheirs((file) => {
+        session.keepMine(file);
+      }),
+    };
+    return code === 'job.changed'
+      ? {
+          [code]: [
+            { label: 'Keep my changes, on top of theirs', ...mine },
+            { label: 'Drop mine, show theirs', ...theirs },
+          ],
+        }
+      : {
+          [code]: [
+            {
+              label: 'Try again',
+              act: () => {
+                session.retry();
+              },
+            },
+            { label: 'Drop my change', ...theirs },
+          ],
+        };
+  }, [session, code, id, onFault]);
+}
+
+function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
+  const shop = useShop();
+  const print = usePrint();
+  const { session, state, outbox, bench } = useSession(file);
+  const [draft, setDraft] = useState<Placement | null>(null);
+  const { act, busy, refusal } = useAct(session, outbox);
+  const linked = useLinked(state);
+  const [aside, setAside] = useState<Problem | null>(null);
+  const onFault = useCallback((error: unknown) => {
+    setAside(problemFrom(error));
+  }, []);
+
+  const view = useMemo(() => {
+    const job = { ...state.file.job, ...state.pending, ...(draft ? { placement: draft } : {}) };
+    return viewJob({ ...state.file, ...linked, job, events: bench.events }, shop, print);
+  }, [state, linked, draft, bench.events, shop, print]);
+
+  useEffect(() => {
+    setClock().catch(onFault);
+  }, [onFault]);
+  useHotkeys(
+    'mod+z',
+    () => {
+      session.undo();
+    },
+    { preventDefault: true },
+  );
+  useHotkeys(
+    'mod+shift+z, mod+y',
+    () => {
+      session.redo();
+    },
+    { preventDefault: true },
+  );
+
+  const { job, plan } = view;
+  const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
+  const troubleActions = useTrouble(session, state, onFault);
+  const troubles: Finding[] = [state.trouble, bench.trouble, refusal, aside].flatMap((problem) =>
+    problem ? [findingOf(problem, stage)] : [],
+  );
+  const context: JobContext = {
+    view,
+    session,
+    state,
+    outbox,
+    bench,
+    shop,
+    settings: shop.settings,
+    print,
+    locked,
+    setDraft,
+    act,
+    busy,
+  };
+  const waive = (code: string, reason: string) => {
+    session
+      .flush()
+      .then(() => api<JobFile>(`jobs/${job.id}/waivers`, { method: 'POST', json: { code, reason } }))
+      .then((fresh) => {
+        setAside(null);
+        session.take(fresh);
+      }, onFault);
+  };
+  const Screen = SCREENS[stage];
+  const atPress = stage === 'press' && plan !== null;
+  const findings = [...troubles, ...(atPress ? [] : view.findings[stage])];
+
+  return (
+    <JobContextDoor value={context}>
+      <Cloth
+        head={
+          <>
+            <b className="text-[16px]">{job.name}</b>
+            <span className="text-soft max-md:hidden">
+              {' '}
+              for {job.customer || 'the shop'} · {job.pieces} {job.pieces === 1 ? 'piece' : 'pieces'}
+              {job.due && ` · due ${formatDay(job.due, shop.settings.dates)}`}
+              {state.pending ? ' · saving…' : ''}
+            </span>
+            <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
+              Save ticket
+            </a>
+          </>
+        }
+        border={<Border view={view} at={stage} />}
+        foot={
+          <>
+            <Findings
+              findings={findings}
+              waivers={job.waivers}
+              {...(locked ? {} : { onWaive: waive })}
+              actions={{
+                ...troubleActions,
+                ...(bench.trouble
+                  ? {
+                      [bench.trouble.code]: [
+                        { label: 'Try again', act: () => void outbox.flush() },
+                        {
+                          label: 'Drop what the server refuses',
+                          act: () => {
+                            outbox.dropWaiting();
+                          },
+                        },
+                      ],
+                    }
+                  : {}),
+              }}
+            />
+            <Line
+              action={nextAction(view, stage)}
+              onAct={act}
+              busy={busy}
+              loud={atPress && view.bench?.position !== null}
+            />
+          </>
+        }
+      >
+        <Suspense fallback={<p className="p-6 text-soft">Loading…</p>}>
+          <Screen />
+        </Suspense>
+      </Cloth>
+    </JobContextDoor>
+  );
+}

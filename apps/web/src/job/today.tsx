@@ -1,0 +1,71 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { NextAction } from '@kanga/core/job';
+import { jobsQuery, localDay, serverNow, useShop } from '../data/index.js';
+import { Cloth, Line } from '../frame/index.js';
+import { Button } from '../ui/index.js';
+import { NewJobDialog } from './new-job.js';
+import { TicketCard } from './ticket-card.js';
+
+/** Today's one question: which job do I go on with? The line answers with the one that is due first. */
+export function Today() {
+  const { settings } = useShop();
+  const { data: jobs } = useSuspenseQuery(jobsQuery);
+  const navigate = useNavigate();
+  const [adding, setAdding] = useState(false);
+  const today = localDay(serverNow());
+  const open = jobs.filter((job) => job.status === 'open');
+  const first = open[0];
+  const action: NextAction = first
+    ? {
+        stage: first.reached,
+        sentence: `Go on with job ${first.number}, ${first.name}${first.due ? `: due ${first.due < today ? 'already' : first.due === today ? 'today' : 'first'}` : ''}.`,
+        label: 'Open it',
+        command: { kind: 'go', to: first.reached },
+      }
+    : {
+        stage: 'blank',
+        sentence: 'Nothing is waiting. Open a new job.',
+        label: 'New job',
+        command: { kind: 'go', to: 'blank' },
+      };
+  return (
+    <Cloth
+      head={<b>{settings.shopName}</b>}
+      foot={
+        <Line
+          action={action}
+          onAct={() => {
+            if (first) void navigate(`/jobs/${first.id}/${first.reached}`);
+            else setAdding(true);
+          }}
+        />
+      }
+    >
+      <div className="min-h-0 flex-1 overflow-auto p-6">
+        <div className="mb-4 flex flex-wrap items-center gap-3">
+          <h1 className="mr-auto font-big text-[34px] leading-none font-bold">
+            {open.length === 0 ? 'No open jobs' : `${open.length} open ${open.length === 1 ? 'job' : 'jobs'}`}
+          </h1>
+          <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
+        </div>
+        {open.length === 0 ? (
+          <p className="text-lg text-soft">
+            A job goes from a blank to an inspected piece in six stages. Open one, or load the demo shop again under{' '}
+            <Link to="/shop" className="text-cyan underline">
+              Shop
+            </Link>
+            .
+          </p>
+        ) : (
+          <div className="grid gap-4 lg:grid-cols-2">
+            {open.map((job) => (
+              <TicketCard key={job.id} job={job} today={today} settings={settings} />
+            ))}
+          </div>
+        )}
+      </div>
+    </Cloth>
+  );
+}

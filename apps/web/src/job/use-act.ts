@@ -1,0 +1,90 @@
+import { useCallback, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { STAGES } from '@kanga/core/finding';
+import type { JobFile, NextAction } from '@kanga/core/job';
+import type { Problem } from '@kanga/contract/finding';
+import {
+  api,
+  jobsQuery,
+  logQuery,
+  problemFrom,
+  queryClient,
+  serverNow,
+  type BenchOutbox,
+  type JobSession,
+} from '../data/index.js';
+
+/** Carries out the line's commands. One at a time; a refusal is kept for showing until the next try. */
+export function useAct(
+  session: JobSession,
+  outbox: BenchOutbox,
+): { act: (action: NextAction) => void; busy: boolean; refusal: Problem | null } {
+  const navigate = useNavigate();
+  const [busy, setBusy] = useState(false);
+  const [refusal, setRefusal] = useState<Problem | null>(null);
+
+  const carryOut = useCallback(
+    async ({ command }: NextAction): Promise<void> => {
+      const { id, reached, status } = session.job;
+      const go = (to: string) => navigate(`/jobs/${id}/${to}`, { replace: true });
+      const reload = async () => {
+        session.take(await api<JobFile>(`jobs/${id}`));
+      };
+      const stamp = () => ({ id: crypto.randomUUID(), at: serverNow() });
+      switch (command.kind) {
+        case 'choose':
+          return;
+        case 'go':
+          await go(command.to);
+          return;
+        case 'advance':
+          if (STAGES.indexOf(command.to) > STAGES.indexOf(reached))
+            session.change({ reached: command.to }, { aside: true });
+          await go(command.to);
+          return;
+        case 'start-press':
+          await session.flush();
+          await api(`jobs/${id}/plan`, { method: 'POST' });
+          await reload();
+          await go('press');
+          return;
+        case 'bench':
+          outbox.record({ ...stamp(), kind: command.event, piece: command.piece, step: command.step });
+          return;
+        case 'all-good':
+          outbox.record(
+            ...command.pieces.map((piece) => ({
+              ...stamp(),
+              kind: 'verdict' as const,
+              piece,
+              verdict: 'good' as const,
+            })),
+          );
+          return;
+        case 'close':
+          if (status === 'open') {
+            await Promise.all([outbox.flush(), session.flush()]);
+            session.take(await api<JobFile>(`jobs/${id}/close`, { method: 'POST' }));
+            await Promise.all([queryClient.invalidateQueries(jobsQuery), queryClient.invalidateQueries(logQuery)]);
+          } else await navigate('/');
+      }
+    },
+    [navigate, outbox, session],
+  );
+
+  const act = useCallback(
+    (action: NextAction) => {
+      setBusy(true);
+      setRefusal(null);
+      carryOut(action)
+        .catch((error: unknown) => {
+          setRefusal(problemFrom(error));
+        })
+        .finally(() => {
+          setBusy(false);
+        });
+    },
+    [carryOut],
+  );
+  return { act, busy, refusal };
+}

@@ -1,0 +1,17 @@
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { router } from './app.js';
+import { queryClient } from './data/index.js';
+import './style.css';
+
+const root = document.getElementById('root');
+if (!root) throw new Error('index.html has no #root');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,139 @@
+import type { Layer, LayerRole } from '@kanga/core/stack';
+import type { UnitPrinter } from '@kanga/core/units';
+
+/** Drawn heights: thin things are drawn thicker than they are, or nobody would see them. */
+const HEIGHT: Record<LayerRole, number> = {
+  'upper plate': 50,
+  'cover sheet': 9,
+  transfer: 16,
+  blank: 38,
+  jig: 16,
+  insert: 9,
+  'blank, far layer': 26,
+  pad: 42,
+  'base sheet': 9,
+  'lower plate': 40,
+};
+const GAP = 9;
+const ROW = 42;
+const FULL = 300;
+const LEFT = 34;
+const TEXT = LEFT + FULL + 42;
+
+const FILL: Record<LayerRole, string> = {
+  'upper plate': 'url(#hot)',
+  'cover sheet': '#EFE6CF',
+  transfer: '#fff',
+  blank: 'url(#weave)',
+  jig: '#8C8E99',
+  insert: '#EFE6CF',
+  'blank, far layer': '#E4E5EB',
+  pad: 'url(#foam)',
+  'base sheet': '#EFE6CF',
+  'lower plate': '#8C8E99',
+};
+
+function Patterns() {
+  return (
+    <defs>
+      <linearGradient id="hot" x1="0" y1="0" x2="0" y2="1">
+        <stop offset="0" stopColor="#7A0A45" />
+        <stop offset="1" stopColor="#E0338C" />
+      </linearGradient>
+      <pattern id="dye" width="8" height="8" patternUnits="userSpaceOnUse">
+        <circle cx="2" cy="5" r="1.9" fill="#9DB9C4" />
+        <circle cx="6" cy="3" r="1.7" fill="#C9A3B5" />
+      </pattern>
+      <pattern id="weave" width="10" height="10" patternUnits="userSpaceOnUse">
+        <rect width="10" height="10" fill="#F6F6F9" />
+        <path d="M0 2.5q2.5-2 5 0t5 0M0 7.5q2.5 2 5 0t5 0" stroke="#B5B7C4" fill="none" />
+      </pattern>
+      <pattern id="foam" width="14" height="14" patternUnits="userSpaceOnUse">
+        <rect width="14" height="14" fill="#B9BBC6" />
+        <circle cx="4" cy="4" r="2.3" fill="#fff" opacity="0.6" />
+        <circle cx="11" cy="10" r="1.7" fill="#fff" opacity="0.6" />
+      </pattern>
+    </defs>
+  );
+}
+
+/** The stack in the press from the side: every layer drawn and named from the upper plate to the lower one. Widths are in proportion. */
+export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]; dial: string; print: UnitPrinter }) {
+  const widest = Math.max(...layers.map((layer) => layer.size?.width ?? 0));
+  const rows = layers.map((layer) => ({ layer, height: HEIGHT[layer.role] }));
+  const tops: number[] = [];
+  // Layers may not touch, and neither may the lines of their names.
+  let bottom = 6 - GAP;
+  let middleBefore = -Infinity;
+  for (const { height } of rows) {
+    const top = Math.max(bottom + GAP, middleBefore + ROW - height / 2);
+    tops.push(top);
+    bottom = top + height;
+    middleBefore = top + height / 2;
+  }
+  return (
+    <svg
+      viewBox={`0 0 ${TEXT + 226} ${bottom + 4}`}
+      className="h-full max-h-full w-full"
+      role="img"
+      aria-label={`The stack from above: ${layers.map((layer) => layer.name).join(', ')}`}
+    >
+      <Patterns />
+      {rows.map(({ layer, height }, i) => {
+        const top = tops[i] ?? 0;
+        const width = layer.size ? Math.max(60, (layer.size.width / widest) * FULL * 0.94) : FULL;
+        const x = LEFT + (FULL - width) / 2;
+        const middle = top + height / 2;
+        const detail =
+          layer.role === 'upper plate'
+            ? dial
+            : layer.size
+              ? `${print.size(layer.size.width, layer.size.height)}, ${layer.detail}`
+              : layer.detail;
+        return (
+          <g key={layer.role}>
+            <rect
+              x={x}
+              y={top}
+              width={width}
+              height={height}
+              rx={layer.size ? 2 : 4}
+              fill={FILL[layer.role]}
+              stroke="#17151F"
+              strokeWidth="1.4"
+            />
+            {layer.faces && (
+              <>
+                <rect
+                  x={x}
+                  y={layer.faces === 'down' ? top + height - 6 : top}
+                  width={width}
+                  height="6"
+                  fill="url(#dye)"
+                />
+                <path
+                  d={
+                    layer.faces === 'down'
+                      ? `M${LEFT - 18} ${top - 4}v26m-5-7l5 7 5-7`
+                      : `M${LEFT - 18} ${top + 22}v-26m-5 7l5-7 5 7`
+                  }
+                  stroke="#C4126E"
+                  strokeWidth="2.6"
+                  fill="none"
+                />
+              </>
+            )}
+            <path d={`M${x + width + 3} ${middle}H${TEXT - 8}`} stroke="#17151F" strokeWidth="0.9" />
+            <text x={TEXT} y={middle - 2} fontSize="16.5" fontWeight="680">
+              {layer.name}
+            </text>
+            <text x={TEXT} y={middle + 15} fontSize="14.5" fill="#54525F">
+              {detail}
+            </text>
+            <title>{layer.why}</title>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,62 @@
+import { formatDuration } from '@kanga/core/units';
+import { Field } from '../frame/index.js';
+import { useJob } from '../job/index.js';
+import { CrossSection } from './cross-section.js';
+import { SettingsLedger } from './settings-ledger.js';
+
+/** Stack’s one question: what goes into the press in which order, how hot and how long, and why? */
+export default function StackStage() {
+  const { view, print } = useJob();
+  // At the press the plan is shown as it was frozen.
+  const stack = view.plan ?? view.stack;
+  if (!stack) {
+    return (
+      <Field
+        title="In the press, from the side"
+        picture={
+          <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
+            Choose a blank first: its stack is worked out from it.
+          </p>
+        }
+        ledger={null}
+      />
+    );
+  }
+  return (
+    <Field
+      title="In the press, from the side"
+      picture={
+        <div className="grid h-full gap-4 xl:grid-cols-[minmax(0,1fr)_280px] max-xl:grid-rows-[minmax(360px,1fr)_auto]">
+          <div className="min-h-0">
+            <CrossSection
+              layers={stack.layers}
+              dial={`${print.temperature(stack.settings.temperature.value)}, ${stack.press.name}`}
+              print={print}
+            />
+          </div>
+          <section aria-label="Steps">
+            <h2 className="mb-1 text-[15px] font-semibold text-soft">Then, for each piece</h2>
+            <ol className="space-y-0 max-xl:columns-2">
+              {stack.steps.map((step, i) => (
+                <li
+                  key={i}
+                  className="grid break-inside-avoid grid-cols-[30px_minmax(0,1fr)] border-t border-rule py-1"
+                >
+                  <span className="figures pt-0.5 text-[15px] text-soft">{i + 1}</span>
+                  <span>
+                    <b>{step.title}</b>
+                    {step.seconds !== null && (
+                      <span className="figures float-right">{formatDuration(step.seconds)}</span>
+                    )}
+                    <span className="block text-[14px] leading-snug text-soft">{step.how}</span>
+                  </span>
+                </li>
+              ))}
+            </ol>
+          </section>
+        </div>
+      }
+      ledger={<SettingsLedger settings={stack.settings} />}
+    />
+  );
+}

@@ -1,0 +1,32 @@
+import type { ComponentProps } from 'react';
+
+type Tone = 'plain' | 'strong' | 'line' | 'dark' | 'danger';
+
+const TONES: Record<Tone, string> = {
+  plain: 'border-[1.5px] border-key/60 bg-white hover:bg-wash',
+  strong: 'bg-cyan text-white hover:bg-[#005d7e]',
+  line: 'bg-yellow text-key hover:bg-[#ffc81f]',
+  dark: 'border-2 border-white/50 bg-transparent text-white hover:bg-white/10',
+  danger: 'bg-magenta text-white hover:bg-[#a00d59]',
+};
+
+/** The one button. `tone` says how loud it is. */
+export function Button({
+  tone = 'plain',
+  className = '',
+  type = 'button',
+  ...rest
+}: ComponentProps<'button'> & { tone?: Tone }) {
+  return (
+    <button
+      type={type}
+      className={`inline-flex min-h-10 items-center justify-center gap-2 rounded-sm px-3.5 py-1.5 font-semibold whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-60 ${TONES[tone]} ${className}`}
+      {...rest}
+    />
+  );
+}
+
+/** A key as it is printed on a keyboard. */
+export const Key = ({ children }: { children: string }) => (
+  <kbd className="figures rounded-sm border-[1.5px] border-current px-1.5 text-[13px] opacity-80">{children}</kbd>
+);

@@ -1,0 +1,36 @@
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A question in front of everything else. Escape and the cross close it. */
+export function Dialog({
+  title,
+  open,
+  onOpenChange,
+  children,
+  trigger,
+}: {
+  title: string;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  children: ReactNode;
+  trigger?: ReactNode;
+}) {
+  return (
+    <Radix.Root open={open} onOpenChange={onOpenChange}>
+      {trigger && <Radix.Trigger asChild>{trigger}</Radix.Trigger>}
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-key/60" />
+        <Radix.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[10px] border-magenta bg-white p-6 text-key shadow-2xl"
+        >
+          <Radix.Title className="mb-3 font-big text-2xl font-bold">{title}</Radix.Title>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
+
+/** Closes the dialog it stands in. */
+export const DialogClose = Radix.Close;

@@ -1,0 +1,4 @@
+export * from './button.js';
+export * from './field.js';
+export * from './dialog.js';
+export * from './icon.js';
