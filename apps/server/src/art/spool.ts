@@ -24,28 +24,34 @@ export async function withSpoolFile<T>(use: (path: string) => Promise<T>): Promi
   }
 }
 
+/** How many times the limit is read, at most, for the sake of an answer. */
+const DRAIN = 5;
+
 const megabytes = (bytes: number) => `${Math.round(bytes / 1024 / 1024)} MB`;
 
 /** Streams to `path`, hashing on the way. Refuses what is larger than `limit`, empty, or cut off half way. */
 export async function spoolTo(path: string, source: Readable, limit: number): Promise<Spooled> {
   const hash = createHash('sha256');
   let bytes = 0;
+  const tooLarge = () =>
+    refuse(
+      413,
+      'upload.large',
+      `The file is larger than ${megabytes(limit)}`,
+      `Send a file of at most ${megabytes(limit)}: fewer pixels, or a JPEG of it.`,
+    );
   const meter = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      if (bytes > limit) {
-        done(
-          refuse(
-            413,
-            'upload.large',
-            `The file is larger than ${megabytes(limit)}`,
-            `Send a file of at most ${megabytes(limit)}: fewer pixels, or a JPEG of it.`,
-          ),
-        );
-        return;
-      }
-      hash.update(chunk);
-      done(null, chunk);
+      if (bytes <= limit) {
+        hash.update(chunk);
+        done(null, chunk);
+      } else if (bytes > limit * DRAIN) done(tooLarge());
+      // The rest is read and dropped: a sender who is cut off in the middle never sees the answer.
+      else done();
+    },
+    flush(done) {
+      done(bytes > limit ? tooLarge() : null);
     },
   });
   try {

@@ -27,7 +27,7 @@ export const DEMO_SHOP: Shop = {
     },
     {
       id: id(102),
-      name: 'Small clamshell',
+      name: 'Front press',
       kind: 'clamshell',
       platen: { width: inches(15), depth: inches(15) },
       heatLimit: 215,

@@ -92,8 +92,10 @@ export class TicketService {
     zipPath: string,
     artPath: string,
   ): Promise<{ ticket: Ticket; artSpooled: Parameters<ArtService['keep']>[1] | null }> {
+    const zip = await yauzl.openPromise(zipPath, { autoClose: false }).catch((error: unknown) => {
+      throw notATicket(error instanceof Error ? error.message : String(error));
+    });
     try {
-      const zip = await yauzl.openPromise(zipPath);
       const entries = new Map<string, yauzl.Entry>();
       for await (const entry of zip.eachEntry()) entries.set(entry.fileName, entry);
       const head = entries.get('ticket.json');
@@ -113,6 +115,8 @@ export class TicketService {
     } catch (error) {
       if (error instanceof Refusal) throw error;
       throw notATicket(error instanceof Error ? error.message : String(error));
+    } finally {
+      zip.close();
     }
   }
 

@@ -153,8 +153,8 @@ export async function writePdf(order: PrintOrder): Promise<void> {
     for (const placed of sheet.placed) {
       drawPiece(page, image, order, sheet, placed);
       const piece = Math.floor(placed.index / order.sides.length) + 1;
-      const side = order.sides.length > 1 ? ` · ${order.sides[placed.index % order.sides.length] ?? ''}` : '';
-      drawText(page, font, `${order.title} · ${piece}/${order.pieces}${side}`, placed.label, sheet);
+      const side = order.sides.length > 1 ? ` ${order.sides[placed.index % order.sides.length] ?? ''}` : '';
+      drawText(page, font, `${piece}/${order.pieces}${side} · ${order.title}`, placed.label, sheet);
     }
     drawMarks(page, order, sheet);
     const ruler = sheet.foot.width >= RULER_MM + 60;
@@ -163,7 +163,7 @@ export async function writePdf(order: PrintOrder): Promise<void> {
     drawText(
       page,
       font,
-      `${order.title} · sheet ${i + 1} of ${sheets.length} · ${order.foot}`,
+      `sheet ${i + 1} of ${sheets.length} · ${order.foot} · ${order.title}`,
       { ...sheet.foot, width: textWidth },
       sheet,
     );

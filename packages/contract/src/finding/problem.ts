@@ -36,7 +36,9 @@ function say({ message, context }: Joi.ValidationErrorItem): string {
 
 /** Validates at the door: the value with defaults filled in, or every fault at once. Unknown fields are faults. */
 export function check<T>(schema: Joi.Schema<T>, value: unknown): Checked<T> {
-  const result = schema.validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: '“' } } });
+  const result = schema
+    .required()
+    .validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: '"' } } });
   if (!result.error) return { ok: true, value: result.value as T };
   const faults = result.error.details.map((detail) => ({ field: detail.path.join('.'), message: say(detail) }));
   return {

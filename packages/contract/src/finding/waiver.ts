@@ -1,16 +1,15 @@
 import Joi from 'joi';
 import type { Waiver } from '@kanga/core/finding';
 
-export const instantSchema = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,6})?Z$/, 'ISO 8601 in UTC')
-  .custom((text: string, helpers) =>
-    Number.isNaN(Date.parse(text)) ? helpers.error('string.pattern.name', { name: 'ISO 8601 in UTC' }) : text,
-  );
-export const daySchema = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}$/, 'ISO 8601 day')
-  .custom((text: string, helpers) =>
-    Number.isNaN(Date.parse(text)) ? helpers.error('string.pattern.name', { name: 'ISO 8601 day' }) : text,
-  );
+/** Text of a pattern that also has to be a real date; one fault is said once. */
+const dated = (pattern: RegExp, name: string) =>
+  Joi.string()
+    .pattern(pattern, name)
+    .custom((text: string, helpers) =>
+      pattern.test(text) && Number.isNaN(Date.parse(text)) ? helpers.error('string.pattern.name', { name }) : text,
+    );
+export const instantSchema = dated(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,6})?Z$/, 'ISO 8601 in UTC');
+export const daySchema = dated(/^\d{4}-\d{2}-\d{2}$/, 'ISO 8601 day');
 export const idSchema = Joi.string().guid();
 
 export const waiverSchema = Joi.object<Waiver, true>({

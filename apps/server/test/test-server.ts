@@ -1,0 +1,174 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import type { Art } from '@kanga/core/art';
+import type { Blank } from '@kanga/core/blank';
+import { changeOf, type JobChange, type JobFile } from '@kanga/core/job';
+import type { Problem } from '@kanga/contract/finding';
+import type { Shop } from '@kanga/contract/shop';
+import knex, { type Knex } from 'knex';
+
+const ROOT = resolve(__dirname, '../../..');
+
+function admin(): string {
+  const url = process.env['KANGA_TEST_DATABASE'];
+  if (!url) throw new Error('KANGA_TEST_DATABASE is not set: run these tests with ./kanga test server');
+  return url;
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => {
+        done(port);
+      });
+    });
+  });
+
+/** Tests work long between two requests: a kept connection may be closed meanwhile. */
+const CLOSE = { connection: 'close' };
+
+export interface Answer<T> {
+  status: number;
+  body: T;
+  headers: Headers;
+}
+
+/** The built server on a database of its own, as a process that can be ended and started again. */
+export class TestServer {
+  private child: ChildProcess | null = null;
+  private readonly name = `kanga_t_${randomUUID().replaceAll('-', '')}`;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'kanga-server-'));
+  port = 0;
+  db!: Knex;
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  private get databaseUrl(): string {
+    return admin().replace(/\/postgres$/, `/${this.name}`);
+  }
+
+  private async asAdmin(sql: string): Promise<void> {
+    const db = knex({ client: 'pg', connection: admin() });
+    await db.raw(sql).finally(() => db.destroy());
+  }
+
+  async create(): Promise<this> {
+    await this.asAdmin(`CREATE DATABASE ${this.name}`);
+    this.db = knex({ client: 'pg', connection: this.databaseUrl });
+    await this.start();
+    return this;
+  }
+
+  async start(): Promise<void> {
+    this.port = await freePort();
+    this.child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+      env: {
+        ...process.env,
+        KANGA_DATABASE_URL: this.databaseUrl,
+        KANGA_PORT: String(this.port),
+        KANGA_DATA: this.folder,
+        KANGA_WEB: join(ROOT, 'apps/web/dist'),
+      },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    for (let tries = 0; tries < 400; tries++) {
+      if (this.child.exitCode !== null) throw new Error('the server ended while starting');
+      const answer = await fetch(`${this.url}/api/health`).catch(() => null);
+      if (answer?.ok) return;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    throw new Error('the server did not become healthy');
+  }
+
+  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
+    await gone;
+  }
+
+  async destroy(): Promise<void> {
+    await this.stop();
+    await this.db.destroy();
+    await this.asAdmin(`DROP DATABASE IF EXISTS ${this.name} WITH (FORCE)`);
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Takes the database away under the running server. */
+  async dropDatabase(): Promise<void> {
+    await this.db.destroy();
+    await this.asAdmin(`DROP DATABASE ${this.name} WITH (FORCE)`);
+  }
+
+  async ask<T = Problem>(method: 'GET' | 'POST' | 'PUT', path: string, json?: unknown): Promise<Answer<T>> {
+    const response = await fetch(`${this.url}/api/${path}`, {
+      method,
+      ...(json === undefined
+        ? { headers: CLOSE }
+        : { headers: { ...CLOSE, 'content-type': 'application/json' }, body: JSON.stringify(json) }),
+    });
+    return { status: response.status, body: (await response.json()) as T, headers: response.headers };
+  }
+
+  async send<T = Problem>(path: string, body: Buffer, type = 'application/octet-stream'): Promise<Answer<T>> {
+    const response = await fetch(`${this.url}/api/${path}`, {
+      method: 'POST',
+      headers: { ...CLOSE, 'content-type': type },
+      body: new Uint8Array(body),
+    });
+    return { status: response.status, body: (await response.json()) as T, headers: response.headers };
+  }
+
+  async bytes(path: string): Promise<Buffer> {
+    const response = await fetch(`${this.url}/api/${path}`, { headers: CLOSE });
+    if (!response.ok) throw new Error(`${path} answered ${response.status}: ${await response.text()}`);
+    return Buffer.from(await response.arrayBuffer());
+  }
+
+  async shop(): Promise<Shop> {
+    return (await this.ask<Shop>('GET', 'shop')).body;
+  }
+
+  async upload(name: string, data: Buffer): Promise<Art> {
+    const { status, body } = await this.send<Art>(`art?name=${encodeURIComponent(name)}`, data);
+    if (status !== 201) throw new Error(`upload answered ${status}: ${JSON.stringify(body)}`);
+    return body;
+  }
+
+  /** A new job with choices made. */
+  async job(pieces: number, choices: (all: { blanks: Blank[]; shop: Shop }) => Partial<JobChange>): Promise<JobFile> {
+    const { body: opened } = await this.ask<JobFile>('POST', 'jobs', {
+      name: 'Test job',
+      customer: '',
+      due: null,
+      pieces,
+    });
+    const [{ body: blanks }, shop] = await Promise.all([this.ask<Blank[]>('GET', 'blanks'), this.shop()]);
+    return this.save(opened, choices({ blanks, shop }));
+  }
+
+  async save(file: JobFile, change: Partial<JobChange>): Promise<JobFile> {
+    const { status, body } = await this.ask<JobFile>('PUT', `jobs/${file.job.id}`, {
+      ...changeOf(file.job),
+      ...change,
+    });
+    if (status !== 200) throw new Error(`save answered ${status}: ${JSON.stringify(body)}`);
+    return body;
+  }
+}
+
+/** One server for all tests of a file. */
+export function useServer(): TestServer {
+  const server = new TestServer();
+  beforeAll(() => server.create());
+  afterAll(() => server.destroy());
+  return server;
+}
