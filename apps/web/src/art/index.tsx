@@ -114,35 +114,37 @@ function Facts() {
   const { facts } = art;
   const { ppi, coverage } = artCheck;
   return (
-    <dl>
-      <div className="pb-2">
-        <dt className="sr-only">Resolution at printed size</dt>
-        <dd>
-          <span className="figures text-[33px] leading-none">{Math.round(ppi)}</span>{' '}
-          <span className="text-soft">pixels per inch</span>
-        </dd>
-      </div>
-      <Fact
-        name="Picture"
-        note={`${tidyNumber((facts.width * facts.height) / 1e6, 1)} megapixels, ${tidyNumber(art.bytes / 1e6, 1)} MB`}
-      >
-        <span className="figures">
-          {facts.width} × {facts.height}
-        </span>
-      </Fact>
-      <Fact name="Printed">
-        <span className="figures">{print.size(placement.width, printedHeight(placement, facts))}</span>
-      </Fact>
-      <Fact name="Ground">{BACKGROUND[artCheck.background]}</Fact>
-      {template.bleed > 0 && (
-        <Fact name="Cover">
-          {coverage.missingShare === 0
-            ? 'reaches over the whole bleed'
-            : `${tidyNumber(coverage.missingShare * 100, 1)} % left bare`}
+    <>
+      <dl>
+        <div className="pb-2">
+          <dt className="sr-only">Resolution at printed size</dt>
+          <dd>
+            <span className="figures text-[33px] leading-none">{Math.round(ppi)}</span>{' '}
+            <span className="text-soft">pixels per inch</span>
+          </dd>
+        </div>
+        <Fact
+          name="Picture"
+          note={`${tidyNumber((facts.width * facts.height) / 1e6, 1)} megapixels, ${tidyNumber(art.bytes / 1e6, 1)} MB`}
+        >
+          <span className="figures">
+            {facts.width} × {facts.height}
+          </span>
         </Fact>
-      )}
+        <Fact name="Printed">
+          <span className="figures">{print.size(placement.width, printedHeight(placement, facts))}</span>
+        </Fact>
+        <Fact name="Ground">{BACKGROUND[artCheck.background]}</Fact>
+        {template.bleed > 0 && (
+          <Fact name="Cover">
+            {coverage.missingShare === 0
+              ? 'reaches over the whole bleed'
+              : `${tidyNumber(coverage.missingShare * 100, 1)} % left bare`}
+          </Fact>
+        )}
+      </dl>
       {!locked && <PlacementFields />}
-    </dl>
+    </>
   );
 }
 

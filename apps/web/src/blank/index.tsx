@@ -18,17 +18,15 @@ function Facts(): ReactNode {
   const { view, session, print, locked } = useJob();
   const { blank, fitness, bleed, template, job } = view;
   return (
-    <dl>
+    <>
       {blank && fitness && (
         <div className={`mb-2 px-3 py-2 ${VERDICT_TONE[fitness.verdict]}`}>
-          <dt className="font-big text-xl font-bold first-letter:uppercase">{fitness.verdict}</dt>
-          <dd className="text-[15px]">{fitness.why}</dd>
+          <p className="font-big text-xl font-bold first-letter:uppercase">{fitness.verdict}</p>
+          <p className="text-[15px]">{fitness.why}</p>
         </div>
       )}
-      <div className="border-t border-rule py-2 first:border-t-0">
-        {locked ? (
-          <Fact name="Pieces">{job.pieces}</Fact>
-        ) : (
+      {!locked && (
+        <div className="border-t border-rule py-2">
           <ParsedField
             label="Pieces"
             shown={String(job.pieces)}
@@ -46,67 +44,72 @@ function Facts(): ReactNode {
               session.change({ pieces });
             }}
           />
-        )}
-      </div>
-      {blank && template && bleed && (
-        <>
-          <Fact name="Print area">
-            <span className="figures">{print.size(template.width, template.height)}</span>
-          </Fact>
-          <DecisionFact name="Bleed" decision={bleed} show={(mm) => (mm === 0 ? 'none' : print.length(mm))}>
-            {(close) =>
-              !locked && (
-                <div className="space-y-2">
-                  <ParsedField
-                    label="Bleed on every edge"
-                    shown={print.length(bleed.value)}
-                    parse={(text) => parseLength(text, print.units.length)}
-                    limits={(mm) => (mm >= 0 && mm <= 100 ? null : `A bleed is from nothing to ${print.length(100)}.`)}
-                    onValue={(mm) => {
-                      session.change({ bleed: mm, placement: null });
-                    }}
-                  />
-                  {bleed.overruled && (
-                    <Button
-                      onClick={() => {
-                        session.change({ bleed: null, placement: null });
-                        close();
-                      }}
-                    >
-                      Back to the proposal
-                    </Button>
-                  )}
-                </div>
-              )
-            }
-          </DecisionFact>
-          <Fact name="To cut" note="print area with its bleed">
-            <span className="figures">{print.size(template.bleedBox.width, template.bleedBox.height)}</span>
-          </Fact>
-          <Fact name="Cloth" note={`${Math.round(dyeShareOf(blank.fibre))} % of it takes dye`}>
-            {[
-              ['polyester', blank.fibre.polyester],
-              ['cotton', blank.fibre.cotton],
-              ['elastane', blank.fibre.elastane],
-              ['other', blank.fibre.other],
-            ]
-              .filter(([, share]) => share !== 0)
-              .map(([name, share]) => `${share} % ${name}`)
-              .join(', ')}
-          </Fact>
-          <Fact name="Surface">
-            {blank.surface}
-            <span
-              aria-hidden
-              className="ml-2 inline-block h-4 w-8 border border-key/50 align-middle"
-              style={{ background: blank.baseColour }}
-            />
-          </Fact>
-          <Fact name="Sides">{blank.sides.join(', ')}</Fact>
-          {blank.jig && <Fact name="Jig">{blank.jig}</Fact>}
-        </>
+        </div>
       )}
-    </dl>
+      <dl>
+        {locked && <Fact name="Pieces">{job.pieces}</Fact>}
+        {blank && template && bleed && (
+          <>
+            <Fact name="Print area">
+              <span className="figures">{print.size(template.width, template.height)}</span>
+            </Fact>
+            <DecisionFact name="Bleed" decision={bleed} show={(mm) => (mm === 0 ? 'none' : print.length(mm))}>
+              {(close) =>
+                !locked && (
+                  <div className="space-y-2">
+                    <ParsedField
+                      label="Bleed on every edge"
+                      shown={print.length(bleed.value)}
+                      parse={(text) => parseLength(text, print.units.length)}
+                      limits={(mm) =>
+                        mm >= 0 && mm <= 100 ? null : `A bleed is from nothing to ${print.length(100)}.`
+                      }
+                      onValue={(mm) => {
+                        session.change({ bleed: mm, placement: null });
+                      }}
+                    />
+                    {bleed.overruled && (
+                      <Button
+                        onClick={() => {
+                          session.change({ bleed: null, placement: null });
+                          close();
+                        }}
+                      >
+                        Back to the proposal
+                      </Button>
+                    )}
+                  </div>
+                )
+              }
+            </DecisionFact>
+            <Fact name="To cut" note="print area with its bleed">
+              <span className="figures">{print.size(template.bleedBox.width, template.bleedBox.height)}</span>
+            </Fact>
+            <Fact name="Cloth" note={`${Math.round(dyeShareOf(blank.fibre))} % of it takes dye`}>
+              {[
+                ['polyester', blank.fibre.polyester],
+                ['cotton', blank.fibre.cotton],
+                ['elastane', blank.fibre.elastane],
+                ['other', blank.fibre.other],
+              ]
+                .filter(([, share]) => share !== 0)
+                .map(([name, share]) => `${share} % ${name}`)
+                .join(', ')}
+            </Fact>
+            <Fact name="Surface">
+              {blank.surface}
+              <span
+                aria-hidden
+                className="ml-2 inline-block h-4 w-8 border border-key/50 align-middle"
+                style={{ background: blank.baseColour }}
+              />
+            </Fact>
+            <Fact name="Sides">{blank.sides.join(', ')}</Fact>
+            {blank.jig && <Fact name="Jig">{blank.jig}</Fact>}
+          </>
+        )}
+      </dl>
+    </>
   );
 }
 

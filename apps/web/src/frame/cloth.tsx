@@ -32,7 +32,9 @@ export function Cloth({
       <Selvedge className="absolute bottom-0 left-0 h-[calc(100%-44px)] w-3.5" />
       <Selvedge className="absolute right-0 bottom-0 h-[calc(100%-44px)] w-3.5" />
       <Selvedge className="absolute bottom-0 left-0 h-3.5 w-full" />
-      <main className="flex min-h-0 flex-1 flex-col bg-white">{children}</main>
+      <main tabIndex={-1} className="outline-none flex min-h-0 flex-1 flex-col bg-white">
+        {children}
+      </main>
       {foot && <div className="sticky bottom-0 z-10 max-lg:bottom-0">{foot}</div>}
       {palette && (
         <Suspense>

@@ -35,7 +35,7 @@ export function Header({ children }: { children?: ReactNode }) {
         <button
           type="button"
           onClick={openPalette}
-          aria-label="All commands"
+          aria-label="Ctrl K: all commands"
           className="min-h-9 px-2 text-soft hover:text-key max-md:hidden"
         >
           <Key>Ctrl K</Key>

@@ -74,9 +74,9 @@ export function DecisionFact<T>({
           onClick={() => {
             setOpen(true);
           }}
-          aria-label={`${name}: reasons`}
           className="-mx-1.5 block w-full rounded-sm px-1.5 text-left hover:bg-wash"
         >
+          <span className="sr-only">{name}: reasons. </span>
           <span className={`block ${big ? 'figures text-[25px] leading-tight' : 'figures text-[18px]'}`}>
             {show(decision.value)}
           </span>

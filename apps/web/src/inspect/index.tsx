@@ -21,36 +21,38 @@ function Facts() {
   const off =
     timed.length > 0 ? timed.reduce((sum, row) => sum + (row.actual ?? 0) - row.planned, 0) / timed.length : null;
   return (
-    <dl>
-      <Fact name="Good">
-        <span className="figures text-[28px] leading-none">{judged.length - spoiled.length}</span> of {plan.pieces}
-      </Fact>
-      <Fact
-        name="Fallout"
-        note={
-          judged.length > 0
-            ? `with so few pieces the true share may be from ${percent(wilsonInterval(spoiled.length, judged.length).low)} to ${percent(wilsonInterval(spoiled.length, judged.length).high)}`
-            : 'nothing judged yet'
-        }
-      >
-        {judged.length > 0 ? percent(spoiled.length / judged.length) : '–'}
-      </Fact>
-      <Fact name="Plan">
-        {print.temperature(plan.settings.temperature.value)}, {formatDuration(plan.settings.dwell.value)},{' '}
-        {plan.settings.pressure.value}
-      </Fact>
-      {off !== null && (
-        <Fact name="Actual dwell">
-          {Math.abs(off) < 0.5
-            ? 'as planned'
-            : `${tidyNumber(Math.abs(off), 1)} s ${off > 0 ? 'longer' : 'shorter'} on average`}
+    <>
+      <dl>
+        <Fact name="Good">
+          <span className="figures text-[28px] leading-none">{judged.length - spoiled.length}</span> of {plan.pieces}
         </Fact>
-      )}
-      {[...new Set(spoiled.map((verdict) => verdict.fault))].map((fault) => (
-        <Fact key={fault} name="Next time" note={faultOf(fault).helps}>
-          {faultOf(fault).seen}
+        <Fact
+          name="Fallout"
+          note={
+            judged.length > 0
+              ? `with so few pieces the true share may be from ${percent(wilsonInterval(spoiled.length, judged.length).low)} to ${percent(wilsonInterval(spoiled.length, judged.length).high)}`
+              : 'nothing judged yet'
+          }
+        >
+          {judged.length > 0 ? percent(spoiled.length / judged.length) : '–'}
         </Fact>
-      ))}
+        <Fact name="Plan">
+          {print.temperature(plan.settings.temperature.value)}, {formatDuration(plan.settings.dwell.value)},{' '}
+          {plan.settings.pressure.value}
+        </Fact>
+        {off !== null && (
+          <Fact name="Actual dwell">
+            {Math.abs(off) < 0.5
+              ? 'as planned'
+              : `${tidyNumber(Math.abs(off), 1)} s ${off > 0 ? 'longer' : 'shorter'} on average`}
+          </Fact>
+        )}
+        {[...new Set(spoiled.map((verdict) => verdict.fault))].map((fault) => (
+          <Fact key={fault} name="Next time" note={faultOf(fault).helps}>
+            {faultOf(fault).seen}
+          </Fact>
+        ))}
+      </dl>
       <div className="mt-3">
         <h2 className="text-[15px] font-semibold text-soft">Planned and actual</h2>
         <table className="w-full text-[15px]">
@@ -77,7 +79,7 @@ function Facts() {
           </tbody>
         </table>
       </div>
-    </dl>
+    </>
   );
 }
 

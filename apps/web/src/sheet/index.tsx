@@ -3,16 +3,18 @@ import { useState } from 'react';
 import { GAP_LIMITS, isLayout, type Layout } from '@kanga/core/sheet';
 import type { Printer } from '@kanga/core/shop';
 import { parseLength, tidyNumber } from '@kanga/core/units';
-import { api, problemFrom, queryClient, shopQuery } from '../data/index.js';
+import { api, type JobSession, problemFrom, queryClient, shopQuery } from '../data/index.js';
 import { Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { SheetDrawing } from './sheet-drawing.js';
 
 /** Fetches the PDF and hands it to the browser as a file, so that a refusal can be shown in words. */
-function useDownload(jobId: string, number: number) {
+function useDownload(jobId: string, number: number, session: JobSession) {
   return useMutation({
     mutationFn: async () => {
+      // What was chosen a moment ago is to be in it.
+      await session.flush();
       const response = await fetch(`/api/jobs/${jobId}/sheet`);
       if (!response.ok) throw new Error(((await response.json()) as { title: string }).title);
       const url = URL.createObjectURL(await response.blob());
@@ -30,7 +32,7 @@ function useDownload(jobId: string, number: number) {
 function Facts({ layout }: { layout: Layout | null }) {
   const { view, session, shop, print, locked } = useJob();
   const { media, printer, transfers, job, blank, gap, blocks } = view;
-  const download = useDownload(job.id, job.number);
+  const download = useDownload(job.id, job.number, session);
   const mirror = useMutation({
     mutationFn: (mirroredBy: Printer['mirroredBy']) =>
       api(`shop/printers/${printer?.id ?? ''}/mirror`, { method: 'PUT', json: { mirroredBy } }),

@@ -28,5 +28,5 @@ export function Button({
 
 /** A key as it is printed on a keyboard. */
 export const Key = ({ children }: { children: string }) => (
-  <kbd className="figures rounded-sm border-[1.5px] border-current px-1.5 text-[13px] opacity-80">{children}</kbd>
+  <kbd className="figures rounded-sm border-[1.5px] border-current px-1.5 text-[13px]">{children}</kbd>
 );

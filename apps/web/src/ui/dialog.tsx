@@ -22,6 +22,11 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-key/60" />
         <Radix.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            // Enter goes on with the line afterwards, not with the button that opened this.
+            event.preventDefault();
+            document.querySelector('main')?.focus();
+          }}
           className="fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[10px] border-magenta bg-white p-6 text-key shadow-2xl"
         >
           <Radix.Title className="mb-3 font-big text-2xl font-bold">{title}</Radix.Title>

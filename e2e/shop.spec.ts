@@ -1,0 +1,96 @@
+import { expect, test } from '@playwright/test';
+import { demo, jobId } from './shop.js';
+
+test.beforeEach(async ({ request }) => demo(request));
+
+test('units and the bench’s ground are the shop’s choice', async ({ page, request }) => {
+  await page.goto('/shop');
+  await page.getByText('Inches', { exact: true }).click();
+  await page.getByText('°F', { exact: true }).click();
+  await page.getByText('psi', { exact: true }).click();
+  await page.getByText('Thu 3 Dec 2026', { exact: true }).click();
+  await page.getByText('Light', { exact: true }).click();
+  await expect(page.getByText(/Plate 16 × 20 in, up to 437 °F/)).toBeVisible();
+  const id = await jobId(request, 'Star-chart cushions');
+  await page.goto(`/jobs/${id}/stack`);
+  await expect(page.getByText('383 °F').first()).toBeVisible();
+  await expect(page.getByText('medium, 40 psi')).toBeVisible();
+  await expect(page.getByText(/due (Mon|Tue|Wed|Thu|Fri|Sat|Sun) \d+ \w{3} \d{4}/)).toBeVisible();
+  await request.post(`/api/jobs/${id}/plan`);
+  await page.goto(`/jobs/${id}/press`);
+  await expect(page.getByTestId('bench')).toHaveCSS('background-color', 'rgb(255, 255, 255)');
+});
+
+test('the demo shop is put back from the interface', async ({ page }) => {
+  await page.goto('/jobs?new');
+  await page.getByLabel('What is it?').fill('To be thrown away');
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page.getByText('To be thrown away')).toBeVisible();
+  await page.goto('/shop');
+  await page.getByRole('button', { name: 'Load the demo shop again…' }).click();
+  await page.getByRole('button', { name: 'Throw it away and load' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden({ timeout: 30_000 });
+  await page.goto('/jobs');
+  await expect(page.getByText('Volunteer tees')).toBeVisible();
+  await expect(page.getByText('To be thrown away')).toBeHidden();
+});
+
+test('a ticket goes out and comes in again', async ({ page, request }, info) => {
+  await page.goto(`/jobs/${await jobId(request, 'Moon-phase masks')}/inspect`);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save ticket' }).click(),
+  ]);
+  const path = info.outputPath('ticket.zip');
+  await download.saveAs(path);
+  await page.goto('/jobs');
+  await page
+    .getByLabel('Import a ticket')
+    .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('nonsense') });
+  await expect(page.getByRole('alert')).toContainText('This is not a job ticket');
+  await page.getByLabel('Import a ticket').setInputFiles(path);
+  await expect(page.getByText('Closed: 5 good, 1 spoiled.')).toBeVisible();
+});
+
+test('wrong files say what they are and how to mend it; the job is kept', async ({ page, request }) => {
+  await page.goto(`/jobs/${await jobId(request, 'Star-trail bags')}/art`);
+  const input = page.getByLabel('Upload your own PNG or JPEG');
+  await input.setInputFiles({
+    name: 'logo.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('%PDF-1.4 not a png at all, whatever it is called'),
+  });
+  await expect(page.getByRole('alert')).toContainText('“logo.png” is a PDF, whatever its name says');
+  await expect(page.getByRole('alert')).toContainText('Save it as PNG');
+  await page.getByRole('alert').getByRole('button', { name: 'Close' }).click();
+  await page.getByText('Star trail', { exact: true }).click();
+  await expect(page.getByText('pixels per inch')).toHaveCount(2);
+});
+
+test('a stop blocks the next stage until it is waived knowingly', async ({ page, request }) => {
+  await page.goto(`/jobs/${await jobId(request, 'Star-trail bags')}/blank`);
+  await page.getByRole('button', { name: 'Measure your own' }).click();
+  await page.getByLabel('What is it?').fill('Black bag');
+  await page.getByLabel('Width of the print area').fill('20 cm');
+  await page.getByLabel('Height of the print area').fill('20 cm');
+  await page.getByText('Dark', { exact: true }).click();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByText('Wrong process')).toBeVisible();
+  await expect(page.getByTestId('next')).toBeHidden();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/blank$/);
+  await page.getByRole('button', { name: /The base is dark: nothing will show/ }).click();
+  await page.getByLabel(/Go on all the same/).fill('to show a customer');
+  await page.getByRole('button', { name: 'Waive it' }).click();
+  await expect(page.getByRole('button', { name: /\(waived\)/ })).toBeVisible();
+  await expect(page.getByTestId('next')).toContainText('On to Art');
+});
+
+test('the palette goes anywhere by a few letters', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { name: /open jobs/ }).waitFor();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Where to, or what?').fill('orbit');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/jobs\/.+\/art$/);
+});

@@ -1,0 +1,46 @@
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import type { JobFile } from '@kanga/core/job';
+import sharp from 'sharp';
+
+/** Puts the demo shop back, so that a journey starts where the last one did. */
+export async function demo(request: APIRequestContext): Promise<void> {
+  expect((await request.post('/api/shop/demo')).ok()).toBe(true);
+}
+
+/** The id of a job by its name. */
+export async function jobId(request: APIRequestContext, name: string): Promise<string> {
+  const jobs = (await (await request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  const id = jobs.find((job) => job.name === name)?.id;
+  if (!id) throw new Error(`no job is called ${name}`);
+  return id;
+}
+
+export const readJob = async (request: APIRequestContext, id: string): Promise<JobFile> =>
+  (await (await request.get(`/api/jobs/${id}`)).json()) as JobFile;
+
+/** The line's button. */
+export const next = (page: Page) => page.getByTestId('next');
+
+/** Presses Enter once the line offers what is expected. */
+export async function enter(page: Page, offered: string | RegExp): Promise<void> {
+  await expect(next(page)).toContainText(offered);
+  await expect(next(page)).toBeEnabled();
+  await page.keyboard.press('Enter');
+}
+
+/** A large JPEG like a camera's: gradients, grain and fine detail, turned by its EXIF tag. */
+export async function photograph(): Promise<Buffer> {
+  const [width, height] = [6000, 4000];
+  const scene = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><defs><linearGradient id="s" y2="1"><stop stop-color="#134"/><stop offset=".6" stop-color="#d86"/><stop offset="1" stop-color="#243"/></linearGradient></defs><rect width="100%" height="100%" fill="url(#s)"/>${Array.from({ length: 300 }, (_, i) => `<circle cx="${(i * 977) % width}" cy="${(i * 613) % height}" r="${3 + (i % 40)}" fill="hsl(${(i * 37) % 360} 60% 60%)" opacity=".7"/>`).join('')}</svg>`;
+  const grain = await sharp({
+    create: { width, height, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 22 } },
+  })
+    .png({ compressionLevel: 1 })
+    .toBuffer();
+  return sharp(Buffer.from(scene))
+    .flatten()
+    .composite([{ input: grain, blend: 'soft-light' }])
+    .withMetadata({ orientation: 6 })
+    .jpeg({ quality: 92 })
+    .toBuffer();
+}

@@ -1,0 +1,68 @@
+import { expect, test } from '@playwright/test';
+import { demo, enter, jobId, next, readJob } from './shop.js';
+
+test.beforeEach(async ({ request }) => demo(request));
+
+test('two people save the same job: neither loses anything unseen', async ({ page, request, browser }) => {
+  const id = await jobId(request, 'Star-chart cushions');
+  const second = await (await browser.newContext()).newPage();
+  await page.goto(`/jobs/${id}/stack`);
+  await second.goto(`/jobs/${id}/sheet`);
+  await second.getByLabel('Room for scissors').fill('12 mm');
+  await second.getByLabel('Room for scissors').press('Enter');
+  await expect.poll(async () => (await readJob(request, id)).job.gap).toBe(12);
+  await page.getByRole('button', { name: 'Dwell: reasons' }).click();
+  await page.getByLabel('Set it by hand').fill('100 s');
+  await page.getByLabel('Set it by hand').press('Enter');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: /Somebody else saved job/ }).click();
+  await page.getByRole('button', { name: 'Keep my changes, on top of theirs' }).click();
+  await expect.poll(async () => (await readJob(request, id)).job).toMatchObject({ gap: 12, overrides: { dwell: 100 } });
+  await expect(page.getByRole('button', { name: /Somebody else saved job/ })).toBeHidden();
+  await second.context().close();
+});
+
+test('the server goes away at the press: entries are kept, and sent when it answers', async ({ page, request }) => {
+  const id = await jobId(request, 'Volunteer tees');
+  expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
+  await page.goto(`/jobs/${id}/press`);
+  await enter(page, 'Done');
+  await expect.poll(async () => (await readJob(request, id)).events.length).toBe(1);
+  await page.route('**/api/**', (route) => route.abort('connectionrefused'));
+  await enter(page, 'Closed: start the clock');
+  await enter(page, 'Opened');
+  await enter(page, 'Done');
+  await expect(page.getByText('3 entries are kept here until the server answers.')).toBeVisible();
+  await expect(page.getByText('Kanga’s server does not answer').first()).toBeVisible();
+  expect((await readJob(request, id)).events).toHaveLength(1);
+  // A reload while it is away would lose the page itself; after it, what was kept is still there.
+  await page.unroute('**/api/**');
+  await page.reload();
+  await expect
+    .poll(async () => (await readJob(request, id)).events.map((event) => event.kind))
+    .toEqual(['done', 'start', 'done', 'done']);
+  await expect(next(page)).toContainText('Done');
+});
+
+test('the last thing is taken back, and a step is skipped', async ({ page, request }) => {
+  const id = await jobId(request, 'Volunteer tees');
+  await request.post(`/api/jobs/${id}/plan`);
+  await page.goto(`/jobs/${id}/press`);
+  await enter(page, 'Done');
+  await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the last back' }).click();
+  await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Skip this step' }).click();
+  await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
+});
+
+test('another screen’s entries appear within seconds', async ({ page, request }) => {
+  const id = await jobId(request, 'Volunteer tees');
+  await request.post(`/api/jobs/${id}/plan`);
+  await page.goto(`/jobs/${id}/press`);
+  await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
+  await request.post(`/api/jobs/${id}/events`, {
+    data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'done', piece: 0, step: 0 }] },
+  });
+  await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
+});

@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+const quiet = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+  '--disable-quic',
+];
+
+/** Drives the built application, served by ./kanga test at KANGA_URL, in Debian's Chromium. */
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  retries: 0,
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', {}]],
+  outputDir: 'test-results',
+  use: {
+    baseURL: process.env['KANGA_URL'],
+    acceptDownloads: true,
+    screenshot: 'only-on-failure',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: quiet },
+  },
+  projects: [
+    { name: 'laptop', use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'tablet', use: { viewport: { width: 800, height: 1280 }, hasTouch: true }, testMatch: /journey|touch|axe/ },
+  ],
+});
