@@ -1,3 +1,120 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { cpus, totalmem } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
+import { startServer, stopServer } from './serve.mjs';
+import { withTestCluster } from './test.mjs';
+
+const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
+const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
+
+/** Runs one case of scripts/bench-cases.mjs in a process of its own, so that its memory is its own. */
+function inOwnProcess(name, folder) {
+  say(name);
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(ROOT, 'scripts/bench-cases.mjs'), name, folder],
+    { encoding: 'utf8', maxBuffer: 1e8 },
+  );
+  if (status !== 0) throw new Lack(`the benchmark ${name} failed: ${stderr}`);
+  return JSON.parse(stdout.trim().split('\n').at(-1));
+}
+
+/** From a click on the address to the first screen with its pictures, and what had to be fetched for it. */
+async function firstScreen(url) {
+  say('first screen');
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
+  });
+  const times = [];
+  let script = 0;
+  try {
+    for (let i = 0; i < 5; i++) {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const page = await context.newPage();
+      const bodies = [];
+      page.on('response', (response) => {
+        if (response.url().endsWith('.js')) bodies.push(response.body());
+      });
+      const began = performance.now();
+      await page.goto(url, { waitUntil: 'commit' });
+      await page.getByRole('heading', { name: /open jobs/ }).waitFor();
+      times.push(performance.now() - began);
+      script = (await Promise.all(bodies)).reduce((sum, body) => sum + gzipSync(body).length, 0);
+      await context.close();
+    }
+  } finally {
+    await browser.close();
+  }
+  return { ms: median(times), gzipped: script };
+}
+
 export async function bench() {
-  throw new Error('not written yet');
+  checkNode();
+  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'qpdf']);
+  ensureModules();
+  ensureBuild();
+  const rows = [];
+  await withTestCluster(async (cluster, folder) => {
+    const work = join(folder, 'bench');
+    mkdirSync(work);
+    for (const name of [
+      'pdf-png',
+      'pdf-jpeg',
+      'pdf-alpha',
+      'pixels-24',
+      'pixels-200',
+      'coverage',
+      'layout',
+      'view',
+      'events',
+    ])
+      rows.push(inOwnProcess(name, work));
+    const port = await freePort();
+    const server = await startServer({
+      databaseUrl: await cluster.ensureDatabase('kanga_bench'),
+      port,
+      data: join(folder, 'server'),
+    });
+    try {
+      const { ms, gzipped } = await firstScreen(`http://127.0.0.1:${port}/`);
+      rows.push({
+        what: 'First screen',
+        input: 'the demo shop, empty browser cache, loopback; median of 5',
+        time: seconds(ms),
+        memory: '',
+        reached: `${(gzipped / 1024).toFixed(0)} kB of JavaScript gzipped; aim: under 1 s, under 250 kB`,
+        grows: 'with the jobs listed, 500 at most',
+      });
+    } finally {
+      await stopServer(server);
+    }
+  });
+  const table = [
+    '# Benchmarks',
+    '',
+    `Written by \`./kanga bench\` on ${new Date().toISOString().slice(0, 10)}: ${cpus().length} × ${cpus()[0]?.model.trim()}, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.versions.node}.`,
+    'Memory is the largest resident size of the whole process that did the work, Node itself (about 45 MB) and the input included.',
+    '',
+    '| what | input | time | memory | reached | grows |',
+    '|---|---|---|---|---|---|',
+    ...rows.map(
+      ({ what, input, time, memory, reached, grows }) =>
+        `| ${what} | ${input} | ${time} | ${memory} | ${reached} | ${grows} |`,
+    ),
+    '',
+  ].join('\n');
+  writeFileSync(join(ROOT, 'docs/benchmarks.md'), table);
+  console.log(`\n${table}`);
 }

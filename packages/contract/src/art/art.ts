@@ -5,7 +5,7 @@ import { idSchema } from '../finding/index.js';
 const share = Joi.number().min(0).max(1).required();
 const pixels = Joi.number().integer().min(1).max(1_000_000).required();
 
-export const artFactsSchema = Joi.object<ArtFacts, true>({
+export const artFactsSchema = Joi.object<ArtFacts>({
   width: pixels,
   height: pixels,
   hasAlpha: Joi.boolean().required(),

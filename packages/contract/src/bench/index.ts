@@ -1,1 +1,2 @@
 export * from './event.js';
+export * from './press-registers.js';

@@ -1,0 +1,2 @@
+export * from './plate.js';
+export * from './press-controller.js';

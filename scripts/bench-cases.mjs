@@ -1,0 +1,229 @@
+// One benchmark a run: node scripts/bench-cases.mjs NAME FOLDER. Prints one line of JSON. Input is made first and not timed.
+import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { existsSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { coverageOf, proposePlacement } from '../packages/core/dist/art/index.js';
+import { benchState } from '../packages/core/dist/bench/index.js';
+import { BUILT_IN_BLANKS, makeTemplate } from '../packages/core/dist/blank/index.js';
+import { viewJob } from '../packages/core/dist/job/index.js';
+import { layOut } from '../packages/core/dist/sheet/index.js';
+import { planStack } from '../packages/core/dist/stack/index.js';
+import { unitPrinter } from '../packages/core/dist/units/index.js';
+import { readPixels } from '../apps/server/dist/art/read-pixels.js';
+import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
+import { writePdf } from '../apps/server/dist/sheet/pdf.js';
+
+const [name, folder] = process.argv.slice(2);
+const megabytes = () => `${Math.round(process.resourceUsage().maxRSS / 1024)} MB`;
+const timed = async (work) => {
+  const began = performance.now();
+  const result = await work();
+  return { ms: performance.now() - began, result };
+};
+/** The median of many runs, in ms. */
+const often = (work, times = 50) => {
+  const list = Array.from({ length: times }, () => {
+    const began = performance.now();
+    work();
+    return performance.now() - began;
+  });
+  return list.sort((a, b) => a - b)[times >> 1];
+};
+const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
+const milliseconds = (ms) => `${ms.toFixed(2)} ms`;
+
+/** A picture made in another process, so that its making does not count as this one's memory. */
+function picture(file, width, height, kind) {
+  const path = join(folder, file);
+  if (!existsSync(path)) {
+    const code = `import sharp from 'sharp';
+      const grain = { create: { width: ${width}, height: ${height}, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 128, sigma: 18 } } };
+      const glow = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="2000"><radialGradient id="g"><stop stop-color="#fc4"/><stop offset="1" stop-color="#124"/></radialGradient><circle cx="1000" cy="1000" r="1000" fill="url(#g)"/></svg>');
+      const base = await sharp(glow).resize(${width}, ${height}, { fit: 'fill' }).png().toBuffer();
+      let image = sharp(base, { limitInputPixels: false }).flatten().composite([{ input: await sharp(grain).png({ compressionLevel: 1 }).toBuffer(), blend: 'soft-light', limitInputPixels: false }]);
+      if (${kind === 'alpha'}) image = sharp(await image.png({ compressionLevel: 1 }).toBuffer()).joinChannel(await sharp(base).extractChannel('alpha').toBuffer());
+      await (${kind === 'jpeg'} ? image.jpeg({ quality: 90 }) : image.png({ compressionLevel: 3 })).toFile(${JSON.stringify(path)});`;
+    const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', code], { encoding: 'utf8' });
+    if (status !== 0) throw new Error(stderr);
+  }
+  return path;
+}
+
+const blank = BUILT_IN_BLANKS[2];
+const template = makeTemplate(blank.outline, 6.35);
+const facts = (width, height, more = {}) => ({
+  width,
+  height,
+  hasAlpha: false,
+  transparentShare: 0,
+  faintShare: 0,
+  rim: { opaqueShare: 1, nearWhiteShare: 0 },
+  mask: null,
+  ...more,
+});
+const roll = DEMO_SHOP.media[3];
+const piece = { width: template.bleedBox.width, height: template.bleedBox.height };
+
+async function pdf(kind) {
+  const path = picture(`square.${kind}`, 4000, 4000, kind);
+  const size = facts(4000, 4000, { hasAlpha: kind === 'alpha' });
+  const art = {
+    id: '',
+    name: '',
+    sha256: '',
+    bytes: statSync(path).size,
+    mediaType: kind === 'jpeg' ? 'image/jpeg' : 'image/png',
+    demo: false,
+    facts: size,
+  };
+  const layout = layOut({ piece, count: 24, media: roll, gap: 8 });
+  const target = join(folder, `${kind}.pdf`);
+  const { ms } = await timed(() =>
+    writePdf({
+      art,
+      picture: path,
+      placement: proposePlacement(template, size),
+      template,
+      layout,
+      gap: 8,
+      mirroredBy: 'kanga',
+      sides: ['front'],
+      pieces: 24,
+      title: 'Bench',
+      foot: '100 %',
+      target,
+    }),
+  );
+  const fault = spawnSync('qpdf', ['--check', target], { encoding: 'utf8' }).stdout.includes(
+    'No syntax or stream encoding errors',
+  )
+    ? 'qpdf finds no fault'
+    : 'qpdf finds a fault';
+  const what = { png: 'PNG', jpeg: 'JPEG', alpha: 'PNG with alpha' }[kind];
+  return {
+    what: `PDF of 24 pieces, ${what}`,
+    input: `4000 × 4000 pixels with grain, ${Math.round(art.bytes / 1e6)} MB; 24 cushions on a 610 mm roll`,
+    time: seconds(ms),
+    memory: megabytes(),
+    reached: `${Math.round(statSync(target).size / 1e6)} MB on ${layout.sheets.length} pages, picture embedded once without loss, ${fault}; aim: under 3 s, 300 MB`,
+    grows: 'with the pixels, hardly with the pieces',
+  };
+}
+
+async function pixels(million, width, height) {
+  const path = picture(`photo-${million}.jpeg`, width, height, 'jpeg');
+  const { ms, result } = await timed(() => readPixels(path));
+  return {
+    what: `Reading a picture, ${million} MP`,
+    input: `JPEG ${width} × ${height}, ${Math.round(statSync(path).size / 1e6)} MB`,
+    time: seconds(ms),
+    memory: megabytes(),
+    reached: `facts, thumb and a preview of ${Math.round(result.preview.length / 1024)} kB`,
+    grows: 'with the pixels',
+  };
+}
+
+const CASES = {
+  'pdf-png': () => pdf('png'),
+  'pdf-jpeg': () => pdf('jpeg'),
+  'pdf-alpha': () => pdf('alpha'),
+  'pixels-24': () => pixels(24, 6000, 4000),
+  'pixels-200': () => pixels(196, 14000, 14000),
+  coverage: () => {
+    const mask = Array.from({ length: 128 }, () => '#'.repeat(128));
+    const mine = makeTemplate(BUILT_IN_BLANKS[3].outline, 3.175);
+    const size = facts(2250, 1650, { hasAlpha: true, mask });
+    const placement = { ...proposePlacement(mine, size), rotation: 12 };
+    const ms = often(() => coverageOf(mine, placement, size));
+    return {
+      what: 'Cover of a template',
+      input: `mask outline of ${mine.bleedPolygon.length} corners, art turned 12°`,
+      time: milliseconds(ms),
+      memory: megabytes(),
+      reached: `slivers from ${(mine.bleedBox.width / 160).toFixed(2)} mm; fits a frame of 16 ms`,
+      grows: 'with 160² points and the corners',
+    };
+  },
+  layout: () => {
+    const media = { ...roll, length: 100_000 };
+    const request = { piece: { width: 106.35, height: 171.35 }, count: 500, media, gap: 8 };
+    const ms = often(() => layOut(request));
+    const { sheets, bound } = layOut(request);
+    return {
+      what: 'Laying out',
+      input: '500 sleeves on one length of 610 mm roll',
+      time: milliseconds(ms),
+      memory: megabytes(),
+      reached: `${Math.round(sheets[0].height)} mm, ${((bound / sheets[0].height) * 100).toFixed(1)} % of it is the lower bound by area`,
+      grows: 'with the pieces',
+    };
+  },
+  view: () => {
+    const size = facts(3100, 3100);
+    const job = {
+      id: '',
+      number: 1,
+      name: '',
+      customer: '',
+      due: null,
+      pieces: 24,
+      status: 'open',
+      reached: 'stack',
+      version: 1,
+      blankId: '',
+      bleed: null,
+      artId: '',
+      placement: null,
+      mediaId: null,
+      gap: null,
+      pressId: null,
+      overrides: {},
+      waivers: [],
+      createdAt: '',
+      updatedAt: '',
+      closedAt: null,
+    };
+    const file = {
+      job,
+      blank,
+      art: { id: '', name: '', sha256: '', bytes: 1, mediaType: 'image/png', demo: true, facts: size },
+      plan: null,
+      events: [],
+    };
+    const print = unitPrinter(DEMO_SHOP.settings.units);
+    const ms = often(() => viewJob(file, DEMO_SHOP, print));
+    return {
+      what: 'All that follows from a job',
+      input: '24 cushions, four papers tried',
+      time: milliseconds(ms),
+      memory: megabytes(),
+      reached: 'one frame is 16 ms',
+      grows: 'with pieces and papers',
+    };
+  },
+  events: () => {
+    const { steps } = planStack(blank, template, DEMO_SHOP.presses[0], {});
+    const events = [];
+    for (let p = 0; p < 500; p++)
+      steps.forEach((one, step) =>
+        ['start', 'done']
+          .slice(one.seconds === null ? 1 : 0)
+          .forEach((kind) =>
+            events.push({ id: randomUUID(), at: new Date(p * 1e5 + step * 1e3).toISOString(), kind, piece: p, step }),
+          ),
+      );
+    const ms = often(() => benchState(steps, 500, events), 20);
+    return {
+      what: 'State of the bench',
+      input: `500 pieces, ${events.length} events`,
+      time: milliseconds(ms),
+      memory: megabytes(),
+      reached: 'every event taken',
+      grows: 'with the events',
+    };
+  },
+};
+const result = await CASES[name]();
+console.log(JSON.stringify(result));
+process.exit(0);
