@@ -43,6 +43,7 @@ function picture(file, width, height, kind) {
       const base = await sharp(glow).resize(${width}, ${height}, { fit: 'fill' }).png().toBuffer();
       let image = sharp(base, { limitInputPixels: false }).flatten().composite([{ input: await sharp(grain).png({ compressionLevel: 1 }).toBuffer(), blend: 'soft-light', limitInputPixels: false }]);
       if (${kind === 'alpha'}) image = sharp(await image.png({ compressionLevel: 1 }).toBuffer()).joinChannel(await sharp(base).extractChannel('alpha').toBuffer());
+      if (${kind === 'png'}) image = sharp(await image.png({ compressionLevel: 1 }).toBuffer()).removeAlpha();
       await (${kind === 'jpeg'} ? image.jpeg({ quality: 90 }) : image.png({ compressionLevel: 3 })).toFile(${JSON.stringify(path)});`;
     const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', code], { encoding: 'utf8' });
     if (status !== 0) throw new Error(stderr);

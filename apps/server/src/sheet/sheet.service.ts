@@ -58,7 +58,7 @@ export class SheetService implements OnApplicationShutdown {
             foot: `100 % · ${printer.mirroredBy === 'kanga' ? 'mirrored here, driver mirror off' : 'driver must mirror'}`,
           });
         } finally {
-          await rm(`${target}.scratch.png`, { force: true });
+          await Promise.all(['colour', 'alpha'].map((part) => rm(`${target}.scratch.${part}`, { force: true })));
         }
         return use(target, `kanga-job-${job.number}-sheets.pdf`);
       }),
