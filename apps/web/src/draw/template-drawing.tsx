@@ -21,18 +21,28 @@ function stripOf({ edge, clearance }: KeepOut, { width, height }: Template, size
 }
 
 /** What a drawing of a template has to hold: the template with its bleed, its keep-outs, and some of the goods round it. */
-export function templateView(template: Template, blank: Blank): { view: Rect; unit: number } {
+export function templateView(template: Template, blank: Blank): { view: Rect; around: Rect; unit: number } {
   const size = Math.max(template.width, template.height) * 0.03;
   const strips = blank.keepOuts.map((keepOut) => stripOf(keepOut, template, size));
   const around = unionOf([template.bleedBox, ...strips]);
   const unit = Math.max(around.width, around.height) / 100;
-  return { view: growRect(around, unit * 13), unit };
+  return { view: growRect(around, unit * 13), around, unit };
 }
 
-function Dimensions({ template, print, unit }: { template: Template; print: UnitPrinter; unit: number }) {
-  const { width, height, bleedBox } = template;
-  const y = bleedBox.y + bleedBox.height + unit * 6;
-  const x = bleedBox.x - unit * 5;
+function Dimensions({
+  template,
+  around,
+  print,
+  unit,
+}: {
+  template: Template;
+  around: Rect;
+  print: UnitPrinter;
+  unit: number;
+}) {
+  const { width, height } = template;
+  const y = around.y + around.height + unit * 6;
+  const x = around.x - unit * 5;
   const font = unit * 4;
   return (
     <g stroke="#17151F" fill="#17151F" {...thin} strokeWidth={1}>
@@ -145,7 +155,7 @@ export function TemplateDrawing({
   className?: string;
   fill?: boolean;
 }) {
-  const { view, unit } = templateView(template, blank);
+  const { view, around, unit } = templateView(template, blank);
   const { path, folds } = silhouetteOf(blank);
   return (
     <svg
@@ -168,7 +178,7 @@ export function TemplateDrawing({
       {children}
       <KeepOuts blank={blank} template={template} unit={unit} />
       <TemplateLines template={template} />
-      <Dimensions template={template} print={print} unit={unit} />
+      <Dimensions template={template} around={around} print={print} unit={unit} />
       {over}
     </svg>
   );

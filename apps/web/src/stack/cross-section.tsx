@@ -73,7 +73,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
   }
   return (
     <svg
-      viewBox={`0 0 ${TEXT + 226} ${bottom + 4}`}
+      viewBox={`0 0 ${TEXT + 262} ${bottom + 4}`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={`The stack from above: ${layers.map((layer) => layer.name).join(', ')}`}

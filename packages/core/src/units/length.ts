@@ -82,9 +82,9 @@ export function tidyNumber(value: number, decimals: number): string {
   return tidy === '-0' ? '0' : tidy;
 }
 
-/** Prints a length in mm for the shop: inches to 0.01, millimetres to 0.1. */
+/** Prints a length in mm for the shop: inches to 0.01, millimetres to 0.1, small ones to 0.01. */
 export function formatLength(mm: number, unit: LengthUnit): string {
-  return unit === 'in' ? `${tidyNumber(mm / MM_PER_INCH, 2)} in` : `${tidyNumber(mm, 1)} mm`;
+  return unit === 'in' ? `${tidyNumber(mm / MM_PER_INCH, 2)} in` : `${tidyNumber(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`;
 }
 
 /** Prints a width and height together, with one unit at the end: `4.25 × 3 in`. */

@@ -1,0 +1,96 @@
+import type { Problem } from '@kanga/contract/finding';
+
+/** A refusal of the server, or the lack of any answer (`status` 0). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+  ) {
+    super(problem.title);
+  }
+
+  get offline(): boolean {
+    return this.status === 0;
+  }
+}
+
+const OFFLINE: Problem = {
+  code: 'net.offline',
+  title: 'Kanga’s server does not answer',
+  remedy: 'What you did is kept here and sent when it answers again.',
+  faults: [],
+};
+
+async function problemOf(response: Response): Promise<Problem> {
+  const fallback: Problem = {
+    code: `http.${response.status}`,
+    title: `The server answered ${response.status}`,
+    remedy: 'Try once more.',
+    faults: [],
+  };
+  if (!response.headers.get('content-type')?.includes('json')) return fallback;
+  return { ...fallback, ...((await response.json()) as Partial<Problem>) };
+}
+
+/** Asks the server; throws an ApiError that says what was wrong. */
+export async function api<T>(
+  path: string,
+  init: { method?: 'GET' | 'POST' | 'PUT'; json?: unknown; body?: Blob; type?: string } = {},
+): Promise<T> {
+  const { method = 'GET', json, body, type } = init;
+  const headers: Record<string, string> =
+    json !== undefined ? { 'content-type': 'application/json' } : type ? { 'content-type': type } : {};
+  const request: RequestInit = { method, headers };
+  if (json !== undefined) request.body = JSON.stringify(json);
+  else if (body) request.body = body;
+  const response = await fetch(`/api/${path}`, request).catch((error: unknown) => {
+    if (error instanceof TypeError) throw new ApiError(0, OFFLINE);
+    throw error;
+  });
+  if (!response.ok) throw new ApiError(response.status, await problemOf(response));
+  return (await response.json()) as T;
+}
+
+/** Uploads a file as the body of a request, telling how far it is; `signal` cancels it. */
+export function upload<T>(
+  path: string,
+  file: Blob,
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api/${path}`);
+    request.setRequestHeader('content-type', 'application/octet-stream');
+    request.responseType = 'json';
+    request.upload.onprogress = (event) => {
+      onProgress(event.loaded / Math.max(1, event.total));
+    };
+    request.onerror = () => {
+      reject(new ApiError(0, { ...OFFLINE, remedy: 'The file was not kept. Send it again when the server answers.' }));
+    };
+    request.onload = () => {
+      const ok = request.status >= 200 && request.status < 300;
+      if (ok) resolve(request.response as T);
+      else reject(new ApiError(request.status, (request.response as Problem | null) ?? OFFLINE));
+    };
+    request.onabort = () => {
+      reject(new DOMException('cancelled', 'AbortError'));
+    };
+    signal.addEventListener('abort', () => {
+      request.abort();
+    });
+    request.send(file);
+  });
+}
+
+/** The problem of any error, for showing. */
+export const problemFrom = (error: unknown): Problem =>
+  error instanceof ApiError
+    ? error.problem
+    : {
+        code: 'app.fault',
+        title: error instanceof Error ? error.message : 'Something went wrong here',
+        remedy: 'Reload the page; nothing saved is lost.',
+        faults: [],
+      };

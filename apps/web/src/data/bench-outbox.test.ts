@@ -1,0 +1,104 @@
+import type { BenchEvent } from '@kanga/core/bench';
+import { ApiError, BenchOutbox } from './index.js';
+
+class MemoryStore implements Storage {
+  private map = new Map<string, string>();
+  get length() {
+    return this.map.size;
+  }
+  clear = () => {
+    this.map.clear();
+  };
+  getItem = (key: string) => this.map.get(key) ?? null;
+  key = (i: number) => [...this.map.keys()][i] ?? null;
+  removeItem = (key: string) => {
+    this.map.delete(key);
+  };
+  setItem = (key: string, value: string) => {
+    this.map.set(key, value);
+  };
+}
+const event = (n: number): BenchEvent => ({
+  id: `e${n}`,
+  at: '2026-11-24T09:00:00.000Z',
+  kind: 'done',
+  piece: 0,
+  step: n,
+});
+const away = new ApiError(0, { code: 'net.offline', title: 'away', remedy: '', faults: [] });
+
+/** A server that adds each event once, and can be away. */
+class Server {
+  events: BenchEvent[] = [];
+  away = false;
+  calls = 0;
+  send = (_: string, sent: BenchEvent[]): Promise<BenchEvent[]> => {
+    this.calls++;
+    if (this.away) return Promise.reject(away);
+    this.events.push(...sent.filter((e) => !this.events.some((known) => known.id === e.id)));
+    return Promise.resolve([...this.events]);
+  };
+}
+
+describe('BenchOutbox', () => {
+  it('shows an entry at once and sends it', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    const outbox = new BenchOutbox('j', [], store, server.send);
+    outbox.record(event(0));
+    expect(outbox.read()).toMatchObject({ events: [event(0)], waiting: 1 });
+    await outbox.flush();
+    await new Promise((done) => setTimeout(done, 0));
+    expect(server.events).toEqual([event(0)]);
+    expect(outbox.read()).toMatchObject({ events: [event(0)], waiting: 0, trouble: null });
+    expect(store.length).toBe(0);
+    outbox.close();
+  });
+  it('keeps entries over a reload while the server is away, and sends each once', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    server.away = true;
+    const before = new BenchOutbox('j', [], store, server.send);
+    before.record(event(0));
+    before.record(event(1));
+    await before.flush();
+    expect(before.read()).toMatchObject({ waiting: 2, trouble: { code: 'net.offline' } });
+    before.close();
+
+    server.away = false;
+    const after = new BenchOutbox('j', [], store, server.send);
+    expect(after.read().events).toEqual([event(0), event(1)]);
+    await after.flush();
+    await after.flush();
+    expect(server.events).toEqual([event(0), event(1)]);
+    expect(after.read().waiting).toBe(0);
+    after.close();
+  });
+  it('does not show an entry twice that the server has but never confirmed', () => {
+    const store = new MemoryStore();
+    store.setItem('kanga.bench.j', JSON.stringify([event(0), event(1)]));
+    const outbox = new BenchOutbox('j', [event(0)], store, new Server().send);
+    expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 1 });
+    outbox.close();
+  });
+  it('takes what another screen added, and never an older list', () => {
+    const outbox = new BenchOutbox('j', [event(0), event(1)], new MemoryStore(), new Server().send);
+    outbox.take([event(0)]);
+    expect(outbox.read().events).toHaveLength(2);
+    outbox.take([event(0), event(1), event(2)]);
+    expect(outbox.read().events).toHaveLength(3);
+  });
+  it('shows a refusal and does not hammer the server; the user may drop what is refused', async () => {
+    const store = new MemoryStore();
+    let calls = 0;
+    const outbox = new BenchOutbox('j', [], store, () => {
+      calls++;
+      return Promise.reject(new ApiError(409, { code: 'job.closed', title: 'closed', remedy: '', faults: [] }));
+    });
+    outbox.record(event(0));
+    await new Promise((done) => setTimeout(done, 5));
+    expect(outbox.read()).toMatchObject({ waiting: 1, trouble: { code: 'job.closed' } });
+    expect(calls).toBe(1);
+    outbox.dropWaiting();
+    expect(outbox.read()).toMatchObject({ waiting: 0, trouble: null });
+    expect(store.length).toBe(0);
+  });
+});

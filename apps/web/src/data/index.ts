@@ -1,0 +1,5 @@
+export * from './api.js';
+export * from './queries.js';
+export * from './job-session.js';
+export * from './bench-outbox.js';
+export * from './clock.js';
