@@ -64,6 +64,14 @@ describe('a picture that arrives', () => {
     expect(chunks[0]?.max).toBeGreaterThan(4);
     expect((await server.bytes(`art/${art.id}/original`)).equals(data)).toBe(true);
   });
+  it('is found by its content, so that it need not be sent again', async () => {
+    const data = await noise(90).png().toBuffer();
+    const sha256 = createHash('sha256').update(data).digest('hex');
+    expect((await server.ask<Art[]>('GET', `art?sha256=${sha256}`)).body).toEqual([]);
+    const art = await server.upload('found.png', data);
+    expect((await server.ask<Art[]>('GET', `art?sha256=${sha256}`)).body).toEqual([art]);
+    expect((await server.ask('GET', 'art?sha256=abc')).status).toBe(400);
+  });
   it('is kept once, too, when it arrives many times at once', async () => {
     const data = await noise(300).png().toBuffer();
     const arts = await Promise.all(Array.from({ length: 5 }, (_, i) => server.upload(`n${i}.png`, data)));

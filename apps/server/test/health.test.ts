@@ -1,3 +1,4 @@
+import { get } from 'node:http';
 import { ENDPOINTS } from '@kanga/contract/api';
 import Ajv2020 from 'ajv/dist/2020';
 import { TestServer, useServer } from './test-server.js';
@@ -66,12 +67,20 @@ describe('the door', () => {
     expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
     expect(await response.text()).toContain('<div id="root">');
   });
-  it('answers to its own pages only', async () => {
-    const response = await fetch(`${server.url}/api/shop/demo`, {
-      method: 'POST',
-      headers: { origin: 'http://elsewhere.invalid' },
+  it.each([{ origin: 'http://elsewhere.invalid' }, { origin: 'null' }])(
+    'answers to its own pages only: %j',
+    async (headers) => {
+      expect((await fetch(`${server.url}/api/shop/demo`, { method: 'POST', headers })).status).toBe(403);
+    },
+  );
+  it('does not answer under a name that was made to point here', async () => {
+    const status = await new Promise<number>((done, fail) => {
+      get(`${server.url}/api/jobs`, { headers: { host: 'elsewhere.invalid' } }, (response) => {
+        response.resume();
+        done(response.statusCode ?? 0);
+      }).on('error', fail);
     });
-    expect(response.status).toBe(403);
+    expect(status).toBe(403);
   });
   it('says what is wrong with what is not JSON, and with an address that is not there', async () => {
     const broken = await fetch(`${server.url}/api/jobs`, {

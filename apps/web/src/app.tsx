@@ -1,4 +1,4 @@
-import { Suspense } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { createBrowserRouter, Link, Outlet, useRouteError } from 'react-router';
 import { ApiError, problemFrom } from './data/index.js';
 import { Cloth } from './frame/index.js';
@@ -29,7 +29,25 @@ function Fallback() {
   );
 }
 
-const Waiting = () => <p className="p-10 font-big text-2xl text-soft">Kanga is fetching it…</p>;
+/** Waiting for the first answer; after a few seconds it says what may be the matter. */
+function Waiting() {
+  const [long, setLong] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setLong(true);
+    }, 4000);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, []);
+  return (
+    <p role="status" className="p-10 font-big text-2xl text-soft">
+      {long
+        ? 'Kanga’s server does not answer yet. Is ./kanga start running? This page goes on by itself when it is.'
+        : 'Kanga is fetching it…'}
+    </p>
+  );
+}
 
 function Root() {
   return (

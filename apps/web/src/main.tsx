@@ -3,8 +3,12 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { router } from './app.js';
-import { queryClient } from './data/index.js';
+import { jobsQuery, queryClient, shopQuery } from './data/index.js';
 import './style.css';
+
+// Asked for while the rest of the application is still on its way.
+void queryClient.prefetchQuery(shopQuery);
+void queryClient.prefetchQuery(jobsQuery);
 
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no #root');

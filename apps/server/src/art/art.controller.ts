@@ -1,7 +1,7 @@
 import { pipeline } from 'node:stream/promises';
 import { Controller, Get, Param, Post, Query, Req, Res } from '@nestjs/common';
 import type { Art } from '@kanga/core/art';
-import { artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
+import { artListQuerySchema, artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
 import { Valid } from '../http/index.js';
@@ -12,8 +12,8 @@ export class ArtController {
   constructor(private readonly art: ArtService) {}
 
   @Get()
-  all(): Promise<Art[]> {
-    return this.art.all();
+  all(@Query(new Valid(artListQuerySchema)) query: { sha256?: string }): Promise<Art[]> {
+    return this.art.all(query.sha256);
   }
 
   @Post()

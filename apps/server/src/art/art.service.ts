@@ -21,8 +21,10 @@ export class ArtService {
     private readonly pixels: PixelReader,
   ) {}
 
-  all(): Promise<Art[]> {
-    return this.art.all();
+  async all(sha256?: string): Promise<Art[]> {
+    if (sha256 === undefined) return this.art.all();
+    const known = await this.art.findByContent(sha256);
+    return known ? [known] : [];
   }
 
   async find(id: string): Promise<Art> {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { printedHeight, PLACEMENT_LIMITS, type Art } from '@kanga/core/art';
 import { parseLength, tidyNumber } from '@kanga/core/units';
-import { Fact, Field } from '../frame/index.js';
+import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ParsedField } from '../ui/index.js';
 import { TemplateKey } from '../draw/index.js';
@@ -184,11 +184,11 @@ export default function ArtStage() {
             {art && template ? (
               <ArtCanvas />
             ) : (
-              <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
+              <Empty>
                 {template
                   ? 'Drop a PNG or JPEG here, or take one of the pictures above.'
                   : 'Choose a blank first: the picture is placed on its template.'}
-              </p>
+              </Empty>
             )}
           </div>
           {art && template && <TemplateKey template={template} print={print} />}

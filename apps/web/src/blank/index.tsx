@@ -3,7 +3,7 @@ import { dyeShareOf } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
 import { TemplateDrawing, TemplateKey } from '../draw/index.js';
-import { DecisionFact, Fact, Field } from '../frame/index.js';
+import { DecisionFact, Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ParsedField } from '../ui/index.js';
 import { ShelfPicker } from './shelf-picker.js';
@@ -138,9 +138,7 @@ export default function BlankStage() {
                 label={`Template of ${blank.name}, ${print.size(template.width, template.height)}`}
               />
             ) : (
-              <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
-                Choose a blank above: its template appears here at true proportions.
-              </p>
+              <Empty>Choose a blank above: its template appears here at true proportions.</Empty>
             )}
           </div>
           {template && <TemplateKey template={template} print={print} />}

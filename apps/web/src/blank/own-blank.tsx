@@ -4,7 +4,7 @@ import { FAMILIES, PRINT_AREA_LIMITS, type Blank, type Family } from '@kanga/cor
 import { parseLength } from '@kanga/core/units';
 import type { NewBlank } from '@kanga/contract/blank';
 import { api, blanksQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
-import { Button, Choice, Dialog, ParsedField, TextField } from '../ui/index.js';
+import { Choice, Dialog, FormFoot, ParsedField, TextField } from '../ui/index.js';
 
 const FAMILY_NAMES: Record<Family, string> = {
   tee: 'Apparel',
@@ -208,23 +208,14 @@ export function OwnBlank({ onMade, locked }: { onMade: (blank: Blank) => void; l
             }}
           />
         </div>
-        {make.isError && (
-          <p role="alert" className="font-semibold text-magenta sm:col-span-2">
-            {problemFrom(make.error).title}. {problemFrom(make.error).remedy}
-          </p>
-        )}
-        <div className="flex justify-end gap-2 sm:col-span-2">
-          <Button
-            onClick={() => {
-              setOpen(false);
-            }}
-          >
-            Not now
-          </Button>
-          <Button type="submit" tone="strong" disabled={!ready || make.isPending}>
-            Put it on the shelf
-          </Button>
-        </div>
+        <FormFoot
+          problem={make.isError ? problemFrom(make.error) : null}
+          onCancel={() => {
+            setOpen(false);
+          }}
+          label="Put it on the shelf"
+          disabled={!ready || make.isPending}
+        />
       </form>
     </Dialog>
   );

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Finding, Waiver } from '@kanga/core/finding';
-import { Button, Dialog, SeverityMark } from '../ui/index.js';
+import { Button, Dialog, FormFoot, SeverityMark } from '../ui/index.js';
 
 const EDGE = { stop: 'border-magenta', fix: 'border-[#8a6500]', note: 'border-cyan' };
 const SAID = { stop: 'Stop', fix: 'Worth mending', note: 'Good to know' };
@@ -73,12 +73,7 @@ function Details({
               setReason(event.target.value);
             }}
           />
-          <div className="flex justify-end gap-2">
-            <Button onClick={close}>Not now</Button>
-            <Button type="submit" tone="danger" disabled={reason.trim() === ''}>
-              Waive it
-            </Button>
-          </div>
+          <FormFoot problem={null} onCancel={close} label="Waive it" disabled={reason.trim() === ''} tone="danger" />
         </form>
       )}
       {!(finding.severity === 'stop' && finding.waivable && !waiver && onWaive) && (

@@ -1,5 +1,6 @@
 export * from './border.js';
 export * from './cloth.js';
+export * from './empty.js';
 export * from './findings.js';
 export * from './ledger.js';
 export * from './line.js';

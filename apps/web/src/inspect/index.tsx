@@ -3,7 +3,7 @@ import { faultOf, wilsonInterval, type FaultCode } from '@kanga/core/inspect';
 import { logOf } from '@kanga/core/job';
 import { formatDuration, tidyNumber } from '@kanga/core/units';
 import { serverNow } from '../data/index.js';
-import { Fact, Field } from '../frame/index.js';
+import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 import { PieceCard } from './piece-card.js';
@@ -126,9 +126,7 @@ export default function InspectStage() {
             )}
           </div>
         ) : (
-          <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
-            Nothing is pressed yet. Pieces appear here as they come off the press.
-          </p>
+          <Empty>Nothing is pressed yet. Pieces appear here as they come off the press.</Empty>
         )
       }
       ledger={<Facts />}

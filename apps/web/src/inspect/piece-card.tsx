@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { FAULTS, type FaultCode, faultOf } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
 import { Ripening } from '../draw/index.js';
-import { Button, Dialog } from '../ui/index.js';
+import { Dialog, FormFoot } from '../ui/index.js';
 
 type Verdict = NonNullable<JobView['bench']>['verdicts'][number];
 
@@ -113,18 +113,15 @@ export function PieceCard({
             }}
             placeholder="may stay empty"
           />
-          <div className="mt-4 flex justify-end gap-2">
-            <Button
-              onClick={() => {
-                setOpen(false);
-              }}
-            >
-              Not now
-            </Button>
-            <Button type="submit" tone="danger" disabled={!fault}>
-              It is spoiled
-            </Button>
-          </div>
+          <FormFoot
+            problem={null}
+            onCancel={() => {
+              setOpen(false);
+            }}
+            label="It is spoiled"
+            disabled={!fault}
+            tone="danger"
+          />
         </form>
       </Dialog>
     </li>

@@ -3,6 +3,7 @@ import { useId } from 'react';
 import { useNavigate } from 'react-router';
 import type { JobFile } from '@kanga/core/job';
 import { api, artQuery, blanksQuery, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { ProblemText } from '../ui/index.js';
 
 /** Takes in a job ticket that Kanga exported, here or in another shop. */
 export function ImportTicket() {
@@ -37,11 +38,7 @@ export function ImportTicket() {
           }}
         />
       </label>
-      {take.isError && (
-        <p role="alert" className="basis-full font-semibold text-magenta">
-          {problemFrom(take.error).title}. {problemFrom(take.error).remedy}
-        </p>
-      )}
+      {take.isError && <ProblemText problem={problemFrom(take.error)} className="basis-full" />}
     </>
   );
 }

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { PIECES_LIMITS, type JobFile } from '@kanga/core/job';
 import type { NewJob } from '@kanga/contract/job';
 import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
-import { Button, Dialog, TextField } from '../ui/index.js';
+import { Dialog, FormFoot, TextField } from '../ui/index.js';
 
 /** Opens a new job, then goes to its first stage. */
 export function NewJobDialog({
@@ -85,27 +85,14 @@ export function NewJobDialog({
             }}
           />
         </div>
-        {make.isError && (
-          <p role="alert" className="font-semibold text-magenta sm:col-span-2">
-            {problemFrom(make.error).title}. {problemFrom(make.error).remedy}
-          </p>
-        )}
-        <div className="flex justify-end gap-2 sm:col-span-2">
-          <Button
-            onClick={() => {
-              onOpenChange(false);
-            }}
-          >
-            Not now
-          </Button>
-          <Button
-            type="submit"
-            tone="strong"
-            disabled={make.isPending || name.trim() === '' || wrongCount !== undefined}
-          >
-            Open the job
-          </Button>
-        </div>
+        <FormFoot
+          problem={make.isError ? problemFrom(make.error) : null}
+          onCancel={() => {
+            onOpenChange(false);
+          }}
+          label="Open the job"
+          disabled={make.isPending || name.trim() === '' || wrongCount !== undefined}
+        />
       </form>
     </Dialog>
   );

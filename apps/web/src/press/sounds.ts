@@ -14,6 +14,8 @@ export function play(phase: ClockPhase): void {
   const tune = TUNES[phase];
   if (!tune) return;
   context ??= new AudioContext();
+  // Made before the first touch of the screen, it waits for leave.
+  if (context.state === 'suspended') void context.resume();
   const { currentTime, destination } = context;
   tune.hertz.forEach((hertz, i) => {
     if (!context) return;

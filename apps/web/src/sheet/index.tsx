@@ -4,7 +4,7 @@ import { GAP_LIMITS, isLayout, type Layout } from '@kanga/core/sheet';
 import type { Printer } from '@kanga/core/shop';
 import { parseLength, tidyNumber } from '@kanga/core/units';
 import { api, type JobSession, problemFrom, queryClient, shopQuery } from '../data/index.js';
-import { Fact, Field } from '../frame/index.js';
+import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { SheetDrawing } from './sheet-drawing.js';
@@ -189,11 +189,11 @@ export default function SheetStage() {
                   </div>
                 ))
               ) : (
-                <p className="self-center p-8 text-center font-big text-2xl text-soft">
+                <Empty>
                   {layout && !laid
                     ? 'It does not fit on this paper. Choose larger paper at the right.'
                     : 'Choose a blank and a picture first: their sheet appears here.'}
-                </p>
+                </Empty>
               )}
             </div>
           </div>

@@ -4,7 +4,7 @@ import type { Settings } from '@kanga/core/shop';
 import type { Shop } from '@kanga/contract/shop';
 import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, Choice, Dialog, DialogClose, ParsedField } from '../ui/index.js';
+import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText } from '../ui/index.js';
 
 function DemoReset() {
   const [open, setOpen] = useState(false);
@@ -27,11 +27,7 @@ function DemoReset() {
         Every job, picture, measured blank and entry of the log is thrown away, and the demo shop is put in its place.
         Save the tickets of jobs you want to keep first.
       </p>
-      {reset.isError && (
-        <p role="alert" className="mt-2 font-semibold text-magenta">
-          {problemFrom(reset.error).title}. {problemFrom(reset.error).remedy}
-        </p>
-      )}
+      {reset.isError && <ProblemText problem={problemFrom(reset.error)} className="mt-2" />}
       <div className="mt-4 flex justify-end gap-2">
         <DialogClose asChild>
           <Button>Keep everything</Button>
@@ -153,11 +149,7 @@ export function ShopPage() {
                 set({ sounds: sounds === 'on' });
               }}
             />
-            {save.isError && (
-              <p role="alert" className="font-semibold text-magenta">
-                {problemFrom(save.error).title}. {problemFrom(save.error).remedy}
-              </p>
-            )}
+            {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
           </section>
           <section className="space-y-3">
             <h2 className="font-big text-2xl font-bold">Presses</h2>

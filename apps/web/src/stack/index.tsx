@@ -1,5 +1,5 @@
 import { formatDuration } from '@kanga/core/units';
-import { Field } from '../frame/index.js';
+import { Empty, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { CrossSection } from './cross-section.js';
 import { SettingsLedger } from './settings-ledger.js';
@@ -13,11 +13,7 @@ export default function StackStage() {
     return (
       <Field
         title="In the press, from the side"
-        picture={
-          <p className="flex h-full items-center justify-center p-8 text-center font-big text-2xl text-soft">
-            Choose a blank first: its stack is worked out from it.
-          </p>
-        }
+        picture={<Empty>Choose a blank first: its stack is worked out from it.</Empty>}
         ledger={null}
       />
     );

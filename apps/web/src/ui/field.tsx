@@ -26,7 +26,6 @@ export function ParsedField<T>({
   limits?: (value: T) => string | null;
   placeholder?: string;
 }) {
-  const id = useId();
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const commit = () => {
@@ -40,44 +39,30 @@ export function ParsedField<T>({
     }
   };
   return (
-    <div>
-      <label htmlFor={id} className="block text-[15px] font-semibold">
-        {label}
-      </label>
-      <input
-        id={id}
-        className={`${BOX} figures ${problem ? 'border-magenta' : 'border-key/50'}`}
-        value={text ?? shown}
-        placeholder={placeholder}
-        aria-invalid={problem !== null}
-        aria-describedby={problem || hint ? `${id}-more` : undefined}
-        autoComplete="off"
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') {
-            event.preventDefault();
-            commit();
-          }
-          if (event.key === 'Escape' && text !== null) {
-            event.stopPropagation();
-            setText(null);
-            setProblem(null);
-          }
-        }}
-      />
-      {(problem ?? hint) && (
-        <p
-          id={`${id}-more`}
-          role={problem ? 'alert' : undefined}
-          className={`mt-0.5 text-[14px] ${problem ? 'font-semibold text-magenta' : 'text-soft'}`}
-        >
-          {problem ?? hint}
-        </p>
-      )}
-    </div>
+    <TextField
+      label={label}
+      hint={hint}
+      problem={problem ?? undefined}
+      measured
+      value={text ?? shown}
+      placeholder={placeholder}
+      autoComplete="off"
+      onChange={(event) => {
+        setText(event.target.value);
+      }}
+      onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          commit();
+        }
+        if (event.key === 'Escape' && text !== null) {
+          event.stopPropagation();
+          setText(null);
+          setProblem(null);
+        }
+      }}
+    />
   );
 }
 
@@ -86,8 +71,12 @@ export function TextField({
   label,
   hint,
   problem,
+  measured = false,
   ...rest
-}: Labelled & { problem?: string } & Omit<React.ComponentProps<'input'>, 'className'>) {
+}: Labelled & { problem?: string; /** Shown in the letters of figures. */ measured?: boolean } & Omit<
+    React.ComponentProps<'input'>,
+    'className'
+  >) {
   const id = useId();
   return (
     <div>
@@ -98,7 +87,7 @@ export function TextField({
         id={id}
         aria-invalid={Boolean(problem)}
         aria-describedby={problem || hint ? `${id}-more` : undefined}
-        className={`${BOX} ${problem ? 'border-magenta' : 'border-key/50'}`}
+        className={`${BOX} ${measured ? 'figures' : ''} ${problem ? 'border-magenta' : 'border-key/50'}`}
         {...rest}
       />
       {(problem ?? hint) && (

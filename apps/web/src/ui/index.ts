@@ -2,3 +2,4 @@ export * from './button.js';
 export * from './field.js';
 export * from './dialog.js';
 export * from './icon.js';
+export * from './form-foot.js';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
+import { artListQuerySchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
 import { newEventsSchema, benchEventSchema } from '../bench/index.js';
 import { blankSchema, newBlankSchema } from '../blank/index.js';
 import { idSchema, newWaiverSchema } from '../finding/index.js';
@@ -58,7 +58,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
     answer: blankSchema,
     status: 201,
   },
-  { method: 'get', path: '/api/art', summary: 'All pictures, newest first', answer: list(artSchema) },
+  {
+    method: 'get',
+    path: '/api/art',
+    summary: 'All pictures, newest first, or the one with a content',
+    query: artListQuerySchema,
+    answer: list(artSchema),
+  },
   {
     method: 'post',
     path: '/api/art',

@@ -43,4 +43,6 @@ export const placementSchema = Joi.object<Placement, true>({
 export const uploadQuerySchema = Joi.object<{ name: string }, true>({
   name: Joi.string().trim().min(1).max(200).required(),
 });
+/** The query of the list of pictures: all, or the one with this content. */
+export const artListQuerySchema = Joi.object<{ sha256?: string }>({ sha256: shaSchema });
 export const artSizeSchema = Joi.string<'thumb' | 'preview' | 'original'>().valid('thumb', 'preview', 'original');

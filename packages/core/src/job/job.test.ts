@@ -192,6 +192,16 @@ describe('ripeness', () => {
   });
 });
 
+describe('ripeness of the press', () => {
+  it('is done when every piece is through, and not before', () => {
+    const { events } = follow();
+    expect(ripeness(see(file({ plan: plan(), events }, { reached: 'press' })), 'press')).toBe('done');
+    expect(ripeness(see(file({ plan: plan(), events: events.slice(0, 3) }, { reached: 'press' })), 'press')).toBe(
+      'todo',
+    );
+  });
+});
+
 describe('logOf', () => {
   it('puts what happened beside what was planned', () => {
     const { events } = follow();

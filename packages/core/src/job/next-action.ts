@@ -170,9 +170,13 @@ export function nextAction(view: JobView, at: Stage): NextAction {
 }
 
 /** How ripe a stage is, for its tile: done, at hand, or still to come. */
-export function ripeness(view: Pick<JobView, 'job' | 'blocks' | 'plan'>, stage: Stage): 'done' | 'blocked' | 'todo' {
+export function ripeness(
+  view: Pick<JobView, 'job' | 'blocks' | 'plan' | 'bench'>,
+  stage: Stage,
+): 'done' | 'blocked' | 'todo' {
   const { job } = view;
   if (job.status === 'closed') return 'done';
+  if (stage === 'press' && view.bench?.position === null) return 'done';
   if (STAGES.indexOf(stage) >= STAGES.indexOf(job.reached)) return 'todo';
   return !view.plan && view.blocks[stage].length > 0 ? 'blocked' : 'done';
 }
