@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, jobId } from './shop.js';
+import { demo, jobId, readJob } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -93,4 +93,20 @@ test('the palette goes anywhere by a few letters', async ({ page }) => {
   await page.getByPlaceholder('Where to, or what?').fill('orbit');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/jobs\/.+\/art$/);
+});
+
+test('a job’s name, day and customer are changed from its head', async ({ page, request }) => {
+  const id = await jobId(request, 'Star-trail bags');
+  await page.goto(`/jobs/${id}/blank`);
+  await page.getByRole('button', { name: 'Star-trail bags: change it' }).click();
+  await page.getByLabel('What is it?').fill('Star-trail totes');
+  await page.getByLabel('Due').fill('2027-01-05');
+  await page.getByLabel('How many pieces?').fill('0');
+  await expect(page.getByRole('alert')).toContainText('Write a whole number from 1 to 500.');
+  await page.getByLabel('How many pieces?').fill('7');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('7 pieces · due 2027-01-05')).toBeVisible();
+  await expect
+    .poll(async () => (await readJob(request, id)).job)
+    .toMatchObject({ name: 'Star-trail totes', due: '2027-01-05', pieces: 7 });
 });

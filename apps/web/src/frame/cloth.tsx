@@ -57,7 +57,10 @@ export function Field({ title, picture, ledger }: { title: string; picture: Reac
         <h1 className="mb-1 text-[15px] font-semibold text-soft">{title}</h1>
         <div className="relative min-h-0 flex-1">{picture}</div>
       </section>
-      <aside aria-label="Facts" className="min-h-0 overflow-auto border-rule p-4 max-lg:border-t lg:border-l">
+      <aside
+        aria-label="Facts"
+        className="min-h-0 overflow-auto border-rule p-4 max-lg:border-t lg:border-l print:columns-2"
+      >
         {ledger}
       </aside>
     </div>

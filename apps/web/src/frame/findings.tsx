@@ -93,7 +93,7 @@ export function Findings({ findings, waivers = [], onWaive, actions }: Props) {
   return (
     <section
       aria-label="Findings"
-      className="no-print flex max-h-[116px] flex-wrap gap-2 overflow-auto border-t border-rule bg-white px-5 py-2"
+      className="flex max-h-[116px] print:max-h-none flex-wrap gap-2 overflow-auto border-t border-rule bg-white px-5 py-2"
     >
       {findings.map((finding) => {
         const waiver = waivers.find((w) => w.code === finding.code && finding.waivable);

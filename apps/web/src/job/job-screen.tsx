@@ -5,7 +5,6 @@ import { Navigate, useParams } from 'react-router';
 import type { Placement } from '@kanga/core/art';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
-import { formatDay } from '@kanga/core/shop';
 import type { Problem } from '@kanga/contract/finding';
 import {
   api,
@@ -23,6 +22,7 @@ import {
 } from '../data/index.js';
 import { Border, Cloth, findingOf, Findings, Line, type FindingAction } from '../frame/index.js';
 import { JobContextDoor, type JobContext } from './job-context.js';
+import { JobHead } from './job-head.js';
 import { useAct } from './use-act.js';
 
 const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
@@ -121,6 +121,21 @@ function useTrouble(
   }, [session, code, id, onFault]);
 }
 
+/** Asks before the page is left while something is not saved. */
+function useUnsavedWarning({ pending }: SessionState) {
+  const unsaved = pending !== null;
+  useEffect(() => {
+    if (!unsaved) return;
+    const ask = (event: BeforeUnloadEvent) => {
+      event.preventDefault();
+    };
+    window.addEventListener('beforeunload', ask);
+    return () => {
+      window.removeEventListener('beforeunload', ask);
+    };
+  }, [unsaved]);
+}
+
 function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const shop = useShop();
   const print = usePrint();
@@ -141,6 +156,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   useEffect(() => {
     setClock().catch(onFault);
   }, [onFault]);
+  useUnsavedWarning(state);
   useHotkeys(
     'mod+z',
     () => {
@@ -192,20 +208,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   return (
     <JobContextDoor value={context}>
       <Cloth
-        head={
-          <>
-            <b className="text-[16px]">{job.name}</b>
-            <span className="text-soft max-md:hidden">
-              {' '}
-              for {job.customer || 'the shop'} · {job.pieces} {job.pieces === 1 ? 'piece' : 'pieces'}
-              {job.due && ` · due ${formatDay(job.due, shop.settings.dates)}`}
-              {state.pending ? ' · saving…' : ''}
-            </span>
-            <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
-              Save ticket
-            </a>
-          </>
-        }
+        head={<JobHead />}
         border={<Border view={view} at={stage} />}
         foot={
           <>
@@ -239,6 +242,9 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
           </>
         }
       >
+        <p className="hidden px-4 pt-2 font-big text-2xl font-bold print:block">
+          {job.number} · {job.name} · {job.pieces} × {view.blank?.name ?? 'no blank yet'}
+        </p>
         <Suspense fallback={<p className="p-6 text-soft">Loading…</p>}>
           <Screen />
         </Suspense>

@@ -46,7 +46,7 @@ export const BUILT_IN_BLANKS: readonly Blank[] = [
     outline: { kind: 'rectangle', width: inches(4.25), height: inches(7.5), radius: 14 },
     sides: ['left face', 'right face'],
     style: 'edge to edge',
-    jig: 'Sock leg, metal, 4.25 × 20 in',
+    jig: 'Sock leg, metal',
     keepOuts: [{ kind: 'cuff', edge: 'top', clearance: 25 }],
   },
   {

@@ -64,6 +64,11 @@ describe('formatLength', () => {
   it('tidies zeros and names the unit once for a size', () => {
     expect(formatLength(107.95, 'in')).toBe('4.25 in');
     expect(formatLength(254, 'in')).toBe('10 in');
+    expect(formatLength(9.525, 'in')).toBe('0.375 in');
+    expect(formatLength(1.5875, 'in')).toBe('0.0625 in');
+    expect(formatLength(443, 'in')).toBe('17.44 in');
+    expect(formatLength(6.35, 'mm')).toBe('6.35 mm');
+    expect(formatLength(392.7, 'mm')).toBe('392.7 mm');
     expect(formatLength(0, 'mm')).toBe('0 mm');
     expect(formatSize(107.95, 76.2, 'in')).toBe('4.25 × 3 in');
     expect(formatSize(210, 297, 'mm')).toBe('210 × 297 mm');

@@ -82,9 +82,16 @@ export function tidyNumber(value: number, decimals: number): string {
   return tidy === '-0' ? '0' : tidy;
 }
 
-/** Prints a length in mm for the shop: inches to 0.01, millimetres to 0.1, small ones to 0.01. */
+/** Rulers in inches are divided in sixteenths: those are printed in full, anything else to 0.01. */
+function inchesText(inches: number): string {
+  const isSixteenth = Math.abs(inches * 16 - Math.round(inches * 16)) < 0.005;
+  return tidyNumber(inches, isSixteenth ? 4 : 2);
+}
+
+/** Prints a length in mm for the shop: inches to 0.01 or in full sixteenths, millimetres to 0.1, small ones to 0.01. */
 export function formatLength(mm: number, unit: LengthUnit): string {
-  return unit === 'in' ? `${tidyNumber(mm / MM_PER_INCH, 2)} in` : `${tidyNumber(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`;
+  if (unit === 'in') return `${inchesText(mm / MM_PER_INCH)} in`;
+  return `${tidyNumber(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`;
 }
 
 /** Prints a width and height together, with one unit at the end: `4.25 × 3 in`. */

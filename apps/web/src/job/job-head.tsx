@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import { formatDay } from '@kanga/core/shop';
+import { Dialog } from '../ui/index.js';
+import { useJob } from './job-context.js';
+import { JobForm } from './job-form.js';
+
+/** What the job is, in the top row; a press on it changes its name, customer, day and pieces. */
+export function JobHead() {
+  const { view, session, state, settings, locked } = useJob();
+  const [open, setOpen] = useState(false);
+  const { job } = view;
+  const closed = job.status === 'closed';
+  const title = <b className="text-[16px]">{job.name}</b>;
+  return (
+    <>
+      {closed ? (
+        title
+      ) : (
+        <Dialog
+          title={`Job ${job.number}`}
+          open={open}
+          onOpenChange={setOpen}
+          trigger={
+            <button type="button" className="min-h-9 hover:underline">
+              {title}
+              <span className="sr-only">: change it</span>
+              <svg width="15" height="15" viewBox="0 0 15 15" aria-hidden className="ml-1.5 inline align-[-2px]">
+                <path
+                  d="M2 13l.8-3.4L10.4 2l2.6 2.6-7.6 7.6zM9 3.4 11.6 6"
+                  fill="none"
+                  stroke="#54525F"
+                  strokeWidth="1.4"
+                />
+              </svg>
+            </button>
+          }
+        >
+          <JobForm
+            start={job}
+            label="Keep it"
+            fixedPieces={locked}
+            busy={false}
+            problem={null}
+            onDone={(change) => {
+              session.change(change);
+              setOpen(false);
+            }}
+            onCancel={() => {
+              setOpen(false);
+            }}
+          />
+        </Dialog>
+      )}
+      <span className="text-soft max-md:hidden">
+        {' '}
+        for {job.customer || 'the shop'} · {job.pieces} {job.pieces === 1 ? 'piece' : 'pieces'}
+        {job.due && ` · due ${formatDay(job.due, settings.dates)}`}
+        {state.pending ? ' · saving…' : ''}
+      </span>
+      <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
+        Save ticket
+      </a>
+    </>
+  );
+}
