@@ -56,6 +56,7 @@ const DEBIAN = {
   chromium: () => onPath('chromium'),
   'poppler-utils': () => onPath('pdftoppm'),
   qpdf: () => onPath('qpdf'),
+  unzip: () => onPath('unzip'),
 };
 
 /** Installs the Debian packages that are not there yet. */

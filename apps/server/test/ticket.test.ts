@@ -19,22 +19,16 @@ const zipOf = async (files: Record<string, Buffer | string>): Promise<Buffer> =>
   for await (const chunk of zip.outputStream) chunks.push(chunk as Buffer);
   return Buffer.concat(chunks);
 };
-/** Unpacks with Python's own zip reader, a program we did not write. */
-function unpack(zip: Buffer): { names: string[]; ticket: Ticket; raw: string } {
+/** Reads a zip with Info-ZIP's unzip, a program we did not write. */
+function unpack(zip: Buffer): { names: string[]; ticket: Ticket } {
   const folder = mkdtempSync(join(tmpdir(), 'kanga-zip-'));
   try {
     const path = join(folder, 't.zip');
     writeFileSync(path, zip);
-    execFileSync('python3', ['-m', 'zipfile', '-e', path, folder]);
-    const names = execFileSync(
-      'python3',
-      ['-c', 'import sys,zipfile;print("\\n".join(zipfile.ZipFile(sys.argv[1]).namelist()))', path],
-      { encoding: 'utf8' },
-    )
-      .trim()
-      .split('\n');
-    const raw = readFileSync(join(folder, 'ticket.json'), 'utf8');
-    return { names, ticket: JSON.parse(raw) as Ticket, raw };
+    execFileSync('unzip', ['-tq', path]);
+    const names = execFileSync('unzip', ['-Z1', path], { encoding: 'utf8' }).trim().split('\n');
+    const raw = execFileSync('unzip', ['-p', path, 'ticket.json'], { encoding: 'utf8', maxBuffer: 1e8 });
+    return { names, ticket: JSON.parse(raw) as Ticket };
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

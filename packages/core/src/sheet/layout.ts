@@ -200,8 +200,9 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     done += placed.length;
   }
   const paper = sheets.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0);
-  const cell = cellOf(request, false);
-  const cellsArea = count * cell.width * cell.height;
+  // A label runs across the sheet whichever way its piece lies, so that a turned piece may need less room.
+  const rooms = [cellOf(request, false), cellOf(request, true)].map((cell) => cell.width * cell.height);
+  const cellsArea = count * Math.min(...rooms);
   return {
     sheets,
     perSheet: full.count,
