@@ -166,11 +166,12 @@ export const portIsFree = (port) =>
     server.listen(port, '127.0.0.1', () => server.close(() => done(true)));
   });
 
+/** Whether a process runs. One that has ended but whose parent has not looked yet (a zombie) does not. */
 export function isAlive(pid) {
   try {
-    process.kill(pid, 0);
-    return true;
+    return !/^\d+ \(.*\) Z/s.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
   } catch (error) {
-    return error.code === 'EPERM';
+    if (error.code === 'ENOENT' || error.code === 'ESRCH') return false;
+    throw error;
   }
 }
