@@ -98,7 +98,7 @@ test('the palette goes anywhere by a few letters', async ({ page }) => {
 test('a job’s name, day and customer are changed from its head', async ({ page, request }) => {
   const id = await jobId(request, 'Star-trail bags');
   await page.goto(`/jobs/${id}/blank`);
-  await page.getByRole('button', { name: 'Star-trail bags: change it' }).click();
+  await page.getByRole('button', { name: 'Star-trail bags (change it)' }).click();
   await page.getByLabel('What is it?').fill('Star-trail totes');
   await page.getByLabel('Due').fill('2027-01-05');
   await page.getByLabel('How many pieces?').fill('0');

@@ -23,7 +23,7 @@ export function JobHead() {
           trigger={
             <button type="button" className="min-h-9 hover:underline">
               {title}
-              <span className="sr-only">: change it</span>
+              <span className="sr-only">(change it)</span>
               <svg width="15" height="15" viewBox="0 0 15 15" aria-hidden className="ml-1.5 inline align-[-2px]">
                 <path
                   d="M2 13l.8-3.4L10.4 2l2.6 2.6-7.6 7.6zM9 3.4 11.6 6"

@@ -1,0 +1,178 @@
+import fc from 'fast-check';
+import type { Art } from '../art/index.js';
+import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
+import { STAGES } from '../finding/index.js';
+import { isLayout } from '../sheet/index.js';
+import { unitPrinter } from '../units/index.js';
+import {
+  changeOf,
+  CHANGEABLE,
+  nextAction,
+  ripeness,
+  viewJob,
+  type Job,
+  type JobFile,
+  type ShopFloor,
+} from './index.js';
+
+const print = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
+const margins = { top: 3, right: 3, bottom: 12, left: 3 };
+const floor: ShopFloor = {
+  presses: [
+    {
+      id: 'p',
+      name: 'Back press',
+      kind: 'swing-away',
+      platen: { width: 406.4, depth: 508 },
+      heatLimit: 225,
+      remark: '',
+    },
+  ],
+  printers: [
+    { id: 'desk', name: 'Desk', mirroredBy: 'kanga' },
+    { id: 'roll', name: 'Roll', mirroredBy: 'driver' },
+  ],
+  media: [
+    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins },
+    { id: 'wide', printerId: 'roll', name: '610 mm roll', kind: 'roll', width: 610, length: 3000, margins },
+  ],
+};
+const blankJob: Job = {
+  id: 'j',
+  number: 12,
+  name: 'Tees',
+  customer: '',
+  due: null,
+  pieces: 4,
+  status: 'open',
+  reached: 'blank',
+  version: 3,
+  blankId: 'b',
+  bleed: null,
+  artId: 'a',
+  placement: null,
+  mediaId: null,
+  gap: null,
+  pressId: null,
+  overrides: {},
+  waivers: [],
+  createdAt: '',
+  updatedAt: '',
+  closedAt: null,
+};
+const art: Art = {
+  id: 'a',
+  name: 'sky.png',
+  sha256: '',
+  bytes: 1,
+  mediaType: 'image/png',
+  demo: true,
+  facts: {
+    width: 6000,
+    height: 6000,
+    hasAlpha: false,
+    transparentShare: 0,
+    faintShare: 0,
+    rim: { opaqueShare: 1, nearWhiteShare: 0 },
+    mask: null,
+  },
+};
+const file = (blank: Blank | null, job: Partial<Job> = {}, more: Partial<JobFile> = {}): JobFile => ({
+  job: { ...blankJob, ...job },
+  blank,
+  art,
+  plan: null,
+  events: [],
+  ...more,
+});
+const see = (f: JobFile) => viewJob(f, floor, print);
+
+describe('every built-in blank', () => {
+  it.each(BUILT_IN_BLANKS.map((blank) => [blank.name, blank] as const))(
+    'goes from blank to stack without a stop, and prints all its transfers: %s',
+    (_, blank) => {
+      const view = see(file(blank));
+      expect(STAGES.flatMap((stage) => view.blocks[stage])).toEqual([]);
+      if (!view.layout || !isLayout(view.layout)) throw new Error('it should fit');
+      expect(view.layout.sheets.reduce((sum, sheet) => sum + sheet.placed.length, 0)).toBe(4 * blank.sides.length);
+      expect(view.layout.use).toBeGreaterThan(0);
+      expect(view.layout.use).toBeLessThanOrEqual(1);
+      expect(view.stack?.steps.filter((step) => step.kind === 'press')).toHaveLength(blank.sides.length);
+    },
+  );
+});
+
+describe('choices', () => {
+  const tee = BUILT_IN_BLANKS[0] as Blank;
+  it('overrule proposals and keep them beside', () => {
+    const view = see(file(BUILT_IN_BLANKS[2] as Blank, { bleed: 9, overrides: { dwell: 120 }, gap: 20 }));
+    expect(view.bleed).toMatchObject({ value: 9, overruled: { proposal: 6.35 } });
+    expect(view.stack?.settings.dwell).toMatchObject({ value: 120, overruled: { proposal: 90 } });
+    expect(view.gap).toBe(20);
+  });
+  it('of a bleed of nothing are choices, too', () =>
+    expect(see(file(BUILT_IN_BLANKS[2] as Blank, { bleed: 0 })).bleed).toMatchObject({
+      value: 0,
+      overruled: { proposal: 6.35 },
+    }));
+  it('of another printer change who mirrors', () => {
+    const remedies = (mediaId: string) =>
+      see(file(BUILT_IN_BLANKS[5] as Blank, { mediaId }))
+        .findings.sheet.map((finding) => finding.remedy)
+        .join();
+    expect(remedies('a4')).toMatch(/mirror off/);
+    expect(remedies('wide')).toMatch(/mirror on/);
+  });
+  it('are said in the shop’s own units', () => {
+    const [stop] = see(file(tee, { mediaId: 'a4' })).blocks.sheet;
+    expect(stop?.why).toMatch(/10\.\d+ × 9\.\d+ in/);
+  });
+  it('are sent as they are, and nothing else', () => {
+    const change = changeOf({ ...blankJob, gap: 11 });
+    expect(Object.keys(change).sort()).toEqual([...CHANGEABLE].sort());
+    expect(change).toMatchObject({ gap: 11, version: 3 });
+    expect(change).not.toHaveProperty('status');
+  });
+});
+
+describe('the line', () => {
+  const tee = BUILT_IN_BLANKS[0] as Blank;
+  it('names the paper and its count, in words', () => {
+    const sentence = (pieces: number, mediaId: string) =>
+      nextAction(see(file(BUILT_IN_BLANKS[5] as Blank, { pieces, mediaId })), 'sheet').sentence;
+    expect(sentence(1, 'a4')).toMatch(/^Print 2 transfers on \d sheets? of A4, at 100 %\.$/);
+    expect(sentence(9, 'wide')).toBe('Print 18 transfers on 1 length of 610 mm roll, at 100 %.');
+  });
+  it('says the remedy of what stops this stage, and offers no way on', () => {
+    const view = see(file(tee, { mediaId: 'a4' }));
+    expect(nextAction(view, 'sheet')).toMatchObject({
+      sentence: 'Choose larger paper, a smaller bleed or a narrower gap.',
+      command: { kind: 'choose', stage: 'sheet' },
+    });
+  });
+  it('sends the press and the inspection back to the first thing that is missing', () => {
+    for (const stage of ['press', 'inspect'] as const) {
+      expect(nextAction(see(file(null)), stage)).toMatchObject({
+        label: 'Back to Blank',
+        command: { kind: 'go', to: 'blank' },
+      });
+    }
+    expect(nextAction(see(file(tee, { mediaId: 'wide' })), 'press').command).toEqual({ kind: 'go', to: 'stack' });
+  });
+});
+
+describe('ripeness', () => {
+  it('never goes down as a job moves on, and is whole when it is closed', () => {
+    const rank = { todo: 0, blocked: 0, done: 1 };
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 4 }), (reached) => {
+        const now = see(file(BUILT_IN_BLANKS[0] as Blank, { reached: STAGES[reached], mediaId: 'wide' }));
+        const later = see(file(BUILT_IN_BLANKS[0] as Blank, { reached: STAGES[reached + 1], mediaId: 'wide' }));
+        for (const stage of STAGES)
+          expect(rank[ripeness(later, stage)]).toBeGreaterThanOrEqual(rank[ripeness(now, stage)]);
+      }),
+    );
+    const closed = see(file(BUILT_IN_BLANKS[0] as Blank, { status: 'closed' }));
+    expect(STAGES.every((stage) => ripeness(closed, stage) === 'done')).toBe(true);
+  });
+});
