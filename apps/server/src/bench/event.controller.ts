@@ -10,8 +10,8 @@ export class EventController {
   constructor(private readonly jobs: JobService) {}
 
   @Get()
-  async all(@Param('id', new Valid(idSchema)) id: string): Promise<BenchEvent[]> {
-    return (await this.jobs.file(id)).events;
+  all(@Param('id', new Valid(idSchema)) id: string): Promise<BenchEvent[]> {
+    return this.jobs.happened(id);
   }
 
   @Post()

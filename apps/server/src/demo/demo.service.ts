@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
-import { changeOf } from '@kanga/core/job';
+import { changeOf, runPlanOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Art } from '@kanga/core/art';
 import type { Shop } from '@kanga/contract/shop';
@@ -105,21 +105,12 @@ export class DemoService {
   private async press(demo: DemoJob): Promise<void> {
     const summary = (await this.jobs.list()).find((job) => job.name === demo.name);
     const view = summary && (await this.jobService.view(summary.id));
-    if (!view?.blank || !view.stack) {
+    const began = Date.now() - DAY;
+    const plan = view && runPlanOf(view, new Date(began).toISOString());
+    if (!plan) {
       this.logger.warn(`the demo job ${demo.name} could not be pressed`);
       return;
     }
-    const { press, settings, layers, steps } = view.stack;
-    const began = Date.now() - DAY;
-    const plan = {
-      frozenAt: new Date(began).toISOString(),
-      pieces: demo.pieces,
-      blank: view.blank,
-      press,
-      settings,
-      layers,
-      steps,
-    };
     await this.jobs.transaction(async (trx) => {
       await this.jobs.freeze(view.job.id, plan, trx);
       await this.events.add(view.job.id, pressedEvents(plan, began, randomUUID), trx);

@@ -141,6 +141,12 @@ export class JobService {
     return this.file(id);
   }
 
+  /** What happened at the press, oldest first. Press screens ask every other second: nothing else is read for it. */
+  async happened(id: string): Promise<BenchEvent[]> {
+    await this.job(id);
+    return this.events.of(id);
+  }
+
   /** Adds events of the press to a job whose plan is frozen, and gives back all of them. */
   async record(id: string, sent: readonly BenchEvent[]): Promise<BenchEvent[]> {
     await this.jobs.transaction(async (trx) => {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { blocksUpTo, type RunPlan } from '@kanga/core/job';
+import { blocksUpTo, runPlanOf, type RunPlan } from '@kanga/core/job';
 import { Refusal } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
 
@@ -15,8 +15,8 @@ export class PlanService {
     const view = await this.jobs.view(id);
     if (view.plan) return view.plan;
     const blocks = blocksUpTo(view, 'stack');
-    const { blank, stack, job } = view;
-    if (blocks.length > 0 || !blank || !stack) {
+    const plan = runPlanOf(view, new Date().toISOString());
+    if (blocks.length > 0 || !plan) {
       throw new Refusal(409, {
         code: 'plan.stopped',
         title: `${blocks.length} ${blocks.length === 1 ? 'thing stops' : 'things stop'} this job from going to the press`,
@@ -24,16 +24,6 @@ export class PlanService {
         faults: blocks.map((block) => ({ field: block.code, message: `${block.title}. ${block.remedy}` })),
       });
     }
-    const { press, settings, layers, steps } = stack;
-    const plan: RunPlan = {
-      frozenAt: new Date().toISOString(),
-      pieces: job.pieces,
-      blank,
-      press,
-      settings,
-      layers,
-      steps,
-    };
     return this.repository.transaction(async (trx) => {
       // Two screens at once: the first freezes, the second gets the same plan.
       await this.jobs.job(id, trx, true);

@@ -71,7 +71,7 @@ function StepList({ view, dark }: { view: JobView; dark: boolean }) {
 
 /** The press’s one question: what do I do now, and how long still? */
 export default function PressStage() {
-  const { view, outbox, bench, settings, print, locked } = useJob();
+  const { view, outbox, bench, settings, print } = useJob();
   const { plan } = view;
   const state = view.bench;
   const position = state?.position ?? null;
@@ -151,7 +151,7 @@ export default function PressStage() {
         </div>
       </div>
       <StepList view={view} dark={dark} />
-      {!locked || view.job.status === 'open' ? (
+      {view.job.status === 'open' ? (
         <div className="flex flex-wrap items-center gap-3">
           <Button
             tone={dark ? 'dark' : 'plain'}

@@ -1,4 +1,4 @@
-import { chain, rotation, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
+import { chain, rotation, scaling, translation, type Transform } from '../geometry/index.js';
 import { MM_PER_INCH } from '../units/index.js';
 import type { Template } from '../blank/index.js';
 import type { ArtFacts, Placement } from './art.js';
@@ -24,15 +24,12 @@ export function pixelToTemplate(placement: Placement, size: PixelSize): Transfor
 export const pixelsPerInch = (placement: Placement, size: PixelSize): number =>
   (size.width / placement.width) * MM_PER_INCH;
 
-/** The box a picture has to fill: the template with its bleed, or the print area itself for a spot print. */
-const boxToFill = (template: Template): Rect => template.bleedBox;
-
 /**
  * The placement Kanga proposes: upright and centred; an edge-to-edge print covers the bleed with as little lost as can be,
  * a spot print (no bleed) lies wholly inside.
  */
 export function proposePlacement(template: Template, size: PixelSize): Placement {
-  const box = boxToFill(template);
+  const box = template.bleedBox;
   const byWidth = box.width;
   const byHeight = (box.height * size.width) / size.height;
   const width = template.bleed > 0 ? Math.max(byWidth, byHeight) : Math.min(byWidth, byHeight);

@@ -6,7 +6,7 @@ import { checkSheet, GAP_LIMITS, isLayout, layOut, type Layout, type NoFit } fro
 import type { Media, Press, Printer } from '../shop/index.js';
 import { checkStack, planStack, type StackPlan } from '../stack/index.js';
 import type { UnitPrinter } from '../units/index.js';
-import type { JobFile, ShopFloor } from './job.js';
+import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
 export interface JobView extends JobFile {
@@ -142,3 +142,10 @@ const missing = (stage: Stage, title: string, why: string, remedy: string): Find
 /** Blocks of all stages up to and with the given one, in order. */
 export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
   STAGES.slice(0, STAGES.indexOf(stage) + 1).flatMap((s) => view.blocks[s]);
+
+/** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
+export function runPlanOf({ job, blank, stack }: JobView, frozenAt: string): RunPlan | null {
+  if (!blank || !stack) return null;
+  const { press, settings, layers, steps } = stack;
+  return { frozenAt, pieces: job.pieces, blank, press, settings, layers, steps };
+}

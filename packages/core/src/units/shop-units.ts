@@ -15,9 +15,6 @@ export interface ShopUnits {
   pressure: PressureUnit;
 }
 
-/** What a value is a value of, so that one printer serves all. */
-export type Quantity = 'mm' | '°C' | 's' | 'kPa' | 'g' | 'text';
-
 /** Reads `199`, `199 C`, `390 °F`; a bare number is taken in the shop's unit. The value is in °C. */
 export function parseTemperature(text: string, bare: TemperatureUnit): Parsed<number> {
   const match = /^\s*(-?\d+(?:[.,]\d+)?)\s*°?\s*([cf])?\s*$/i.exec(text);
