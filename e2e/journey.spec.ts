@@ -92,7 +92,7 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await enter(page, 'On to Art');
 
   await page
-    .getByLabel('Upload your own PNG or JPEG')
+    .getByLabel('Upload your own')
     .setInputFiles({ name: 'night sky.jpg', mimeType: 'image/jpeg', buffer: await photograph() });
   await expect(page.getByText('24 megapixels')).toBeVisible({ timeout: 60_000 });
   // Upright as its tag says: taller than wide.

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, jobId, readJob } from './shop.js';
+import { demo, jobId, readPlacement } from './shop.js';
 
 const open = 'Star-chart cushions';
 
@@ -19,10 +19,10 @@ test('the picture is dragged, scaled and turned by mouse; each is one step of un
   await page.mouse.move(cx + 30, cy + 10, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByText(/% of the print is left bare/)).toBeVisible();
-  await expect.poll(async () => (await readJob(request, id)).job.placement?.x ?? 0).toBeGreaterThan(200);
+  await expect.poll(async () => (await readPlacement(request, id))?.x ?? 0).toBeGreaterThan(200);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/of the print is left bare/)).toBeHidden();
-  await expect.poll(async () => (await readJob(request, id)).job.placement).toBeNull();
+  await expect.poll(async () => await readPlacement(request, id)).toBeNull();
 
   const knob = await page.locator('[data-grip=turn]').boundingBox();
   if (!knob) throw new Error('no handle');
@@ -30,7 +30,7 @@ test('the picture is dragged, scaled and turned by mouse; each is one step of un
   await page.mouse.down();
   await page.mouse.move(knob.x + 160, knob.y + 60, { steps: 8 });
   await page.mouse.up();
-  await expect.poll(async () => Math.abs((await readJob(request, id)).job.placement?.rotation ?? 0)).toBeGreaterThan(5);
+  await expect.poll(async () => Math.abs((await readPlacement(request, id))?.rotation ?? 0)).toBeGreaterThan(5);
 
   await page.getByRole('button', { name: 'Fit' }).click();
   const corner = await page.locator('[data-grip=scale]').first().boundingBox();
@@ -39,7 +39,7 @@ test('the picture is dragged, scaled and turned by mouse; each is one step of un
   await page.mouse.down();
   await page.mouse.move(corner.x - 40, corner.y - 40, { steps: 6 });
   await page.mouse.up();
-  await expect.poll(async () => (await readJob(request, id)).job.placement?.width ?? 0).toBeGreaterThan(400);
+  await expect.poll(async () => (await readPlacement(request, id))?.width ?? 0).toBeGreaterThan(400);
 });
 
 test('the picture is nudged, scaled and turned by keys', async ({ page, request }) => {
@@ -49,13 +49,13 @@ test('the picture is nudged, scaled and turned by keys', async ({ page, request 
   await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('+');
   await page.keyboard.press('Shift+]');
-  await expect.poll(async () => (await readJob(request, id)).job.placement).toMatchObject({ rotation: 10 });
-  const { placement } = (await readJob(request, id)).job;
+  await expect.poll(async () => await readPlacement(request, id)).toMatchObject({ rotation: 10 });
+  const placement = await readPlacement(request, id);
   expect(placement?.x).toBeCloseTo(191, 1);
   expect(placement?.y).toBeCloseTo(200, 1);
   expect(placement?.width).toBeCloseTo(392.7 * 1.01, 1);
   await page.getByRole('button', { name: 'Fit' }).click();
-  await expect.poll(async () => (await readJob(request, id)).job.placement).toBeNull();
+  await expect.poll(async () => await readPlacement(request, id)).toBeNull();
 });
 
 test('numbers that do not read are kept and explained', async ({ page }) => {

@@ -1,4 +1,5 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import type { Placement } from '@kanga/core/art';
 import type { JobFile } from '@kanga/core/job';
 import sharp from 'sharp';
 
@@ -17,6 +18,12 @@ export async function jobId(request: APIRequestContext, name: string): Promise<s
 
 export const readJob = async (request: APIRequestContext, id: string): Promise<JobFile> =>
   (await (await request.get(`/api/jobs/${id}`)).json()) as JobFile;
+
+/** Where the job's first picture was put by hand; null where Kanga's proposal stands. */
+export async function readPlacement(request: APIRequestContext, id: string): Promise<Placement | null> {
+  const item = (await readJob(request, id)).job.design[0]?.items[0];
+  return item?.kind === 'picture' ? item.placement : null;
+}
 
 /** The line's button. */
 export const next = (page: Page) => page.getByTestId('next');

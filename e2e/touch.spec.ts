@@ -1,5 +1,5 @@
 import { expect, test, type CDPSession } from '@playwright/test';
-import { demo, jobId, readJob } from './shop.js';
+import { demo, jobId, readPlacement } from './shop.js';
 
 type Finger = { x: number; y: number };
 const touch = (cdp: CDPSession, type: 'touchStart' | 'touchMove' | 'touchEnd', fingers: Finger[]) =>
@@ -18,9 +18,9 @@ test('the picture is dragged with one finger and scaled with two', async ({ page
   await touch(cdp, 'touchStart', [{ x: cx, y: cy }]);
   for (let i = 1; i <= 6; i++) await touch(cdp, 'touchMove', [{ x: cx + 6 * i, y: cy }]);
   await touch(cdp, 'touchEnd', []);
-  await expect.poll(async () => (await readJob(request, id)).job.placement?.x ?? 0).toBeGreaterThan(195);
+  await expect.poll(async () => (await readPlacement(request, id))?.x ?? 0).toBeGreaterThan(195);
 
-  const before = (await readJob(request, id)).job.placement?.width ?? 0;
+  const before = (await readPlacement(request, id))?.width ?? 0;
   await touch(cdp, 'touchStart', [
     { x: cx - 40, y: cy },
     { x: cx + 40, y: cy },
@@ -31,5 +31,5 @@ test('the picture is dragged with one finger and scaled with two', async ({ page
       { x: cx + 40 + 6 * i, y: cy },
     ]);
   await touch(cdp, 'touchEnd', []);
-  await expect.poll(async () => (await readJob(request, id)).job.placement?.width ?? 0).toBeGreaterThan(before * 1.3);
+  await expect.poll(async () => (await readPlacement(request, id))?.width ?? 0).toBeGreaterThan(before * 1.3);
 });

@@ -3,12 +3,13 @@ import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { coverageOf, proposePlacement } from '../packages/core/dist/art/index.js';
+import { coverageOf, drawnOn, proposePlacement } from '../packages/core/dist/art/index.js';
 import { benchState } from '../packages/core/dist/bench/index.js';
-import { BUILT_IN_BLANKS, makeTemplate } from '../packages/core/dist/blank/index.js';
+import { BUILT_IN_BLANKS, makeTemplate, templatesOf } from '../packages/core/dist/blank/index.js';
 import { viewJob } from '../packages/core/dist/job/index.js';
 import { layOut } from '../packages/core/dist/sheet/index.js';
 import { planStack } from '../packages/core/dist/stack/index.js';
+import { sampleArt, sampleFacts as facts, sampleJob, samplePicture } from '../packages/core/dist/testing/index.js';
 import { unitPrinter } from '../packages/core/dist/units/index.js';
 import { readPixels } from '../apps/server/dist/art/read-pixels.js';
 import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
@@ -52,40 +53,27 @@ function picture(file, width, height, kind) {
 }
 
 const blank = BUILT_IN_BLANKS[2];
-const template = makeTemplate(blank.outline, 6.35);
-const facts = (width, height, more = {}) => ({
-  width,
-  height,
-  hasAlpha: false,
-  transparentShare: 0,
-  faintShare: 0,
-  rim: { opaqueShare: 1, nearWhiteShare: 0 },
-  mask: null,
-  ...more,
-});
+const template = makeTemplate(blank.sides[0].outline, 6.35);
+const design = [{ fill: 'own', items: [samplePicture()] }];
 const roll = DEMO_SHOP.media[3];
-const piece = { width: template.bleedBox.width, height: template.bleedBox.height };
+const sizes = [{ width: template.bleedBox.width, height: template.bleedBox.height }];
 
 async function pdf(kind) {
   const path = picture(`square.${kind}`, 4000, 4000, kind);
   const size = facts(4000, 4000, { hasAlpha: kind === 'alpha' });
-  const art = {
-    id: '',
-    name: '',
-    sha256: '',
+  const art = sampleArt(size, {
     bytes: statSync(path).size,
     mediaType: kind === 'jpeg' ? 'image/jpeg' : 'image/png',
-    demo: false,
-    facts: size,
-  };
-  const layout = layOut({ piece, count: 24, media: roll, gap: 8 });
+  });
+  const layout = layOut({ sizes, count: 24, media: roll, gap: 8 });
   const target = join(folder, `${kind}.pdf`);
   const { ms } = await timed(() =>
     writePdf({
-      art,
-      picture: path,
-      placement: proposePlacement(template, size),
-      template,
+      pictures: [{ art, path }],
+      design,
+      run: null,
+      templates: [template],
+      printed: [0],
       layout,
       gap: 8,
       mirroredBy: 'kanga',
@@ -133,10 +121,14 @@ const CASES = {
   'pixels-200': () => pixels(196, 14000, 14000),
   coverage: () => {
     const mask = Array.from({ length: 128 }, () => '#'.repeat(128));
-    const mine = makeTemplate(BUILT_IN_BLANKS[3].outline, 3.175);
+    const mine = templatesOf(BUILT_IN_BLANKS[3], 3.175)[0];
     const size = facts(2250, 1650, { hasAlpha: true, mask });
     const placement = { ...proposePlacement(mine, size), rotation: 12 };
-    const ms = often(() => coverageOf(mine, placement, size));
+    const [picture] = drawnOn([{ fill: 'own', items: [samplePicture('a', placement)] }], 0, [mine], {
+      arts: [sampleArt(size)],
+      faces: new Map(),
+    });
+    const ms = often(() => coverageOf(mine, [picture]));
     return {
       what: 'Cover of a template',
       input: `mask outline of ${mine.bleedPolygon.length} corners, art turned 12°`,
@@ -148,7 +140,7 @@ const CASES = {
   },
   layout: () => {
     const media = { ...roll, length: 100_000 };
-    const request = { piece: { width: 106.35, height: 171.35 }, count: 500, media, gap: 8 };
+    const request = { sizes: [{ width: 106.35, height: 171.35 }], count: 500, media, gap: 8 };
     const ms = often(() => layOut(request));
     const { sheets, bound } = layOut(request);
     return {
@@ -161,37 +153,8 @@ const CASES = {
     };
   },
   view: () => {
-    const size = facts(3100, 3100);
-    const job = {
-      id: '',
-      number: 1,
-      name: '',
-      customer: '',
-      due: null,
-      pieces: 24,
-      status: 'open',
-      reached: 'stack',
-      version: 1,
-      blankId: '',
-      bleed: null,
-      artId: '',
-      placement: null,
-      mediaId: null,
-      gap: null,
-      pressId: null,
-      overrides: {},
-      waivers: [],
-      createdAt: '',
-      updatedAt: '',
-      closedAt: null,
-    };
-    const file = {
-      job,
-      blank,
-      art: { id: '', name: '', sha256: '', bytes: 1, mediaType: 'image/png', demo: true, facts: size },
-      plan: null,
-      events: [],
-    };
+    const job = sampleJob({ pieces: 24 });
+    const file = { job, blank, arts: [sampleArt(facts(3100, 3100))], plan: null, events: [] };
     const print = unitPrinter(DEMO_SHOP.settings.units);
     const ms = often(() => viewJob(file, DEMO_SHOP, print));
     return {

@@ -62,7 +62,7 @@ async function firstScreen(url) {
 
 export async function bench() {
   checkNode();
-  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'qpdf']);
+  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'librsvg2-bin', 'qpdf']);
   ensureModules();
   ensureBuild();
   const rows = [];

@@ -53,6 +53,7 @@ export function postgresBin() {
 
 const DEBIAN = {
   'postgresql-15': () => postgresBin() !== null,
+  'librsvg2-bin': () => onPath('rsvg-convert'),
   chromium: () => onPath('chromium'),
   'poppler-utils': () => onPath('pdftoppm'),
   qpdf: () => onPath('qpdf'),

@@ -98,7 +98,7 @@ export async function start() {
     throw new Lack(
       `port ${wanted} on 127.0.0.1 is in use by another program. Choose another: KANGA_PORT=4601 ./kanga start`,
     );
-  ensurePackages(['postgresql-15']);
+  ensurePackages(['postgresql-15', 'poppler-utils', 'librsvg2-bin']);
   ensureModules();
   ensureBuild();
   mkdirSync(data, { recursive: true });

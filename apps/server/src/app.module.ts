@@ -7,9 +7,11 @@ import { DemoModule } from './demo/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
+import { ProofModule } from './proof/index.js';
 import { SheetModule } from './sheet/index.js';
 import { ShopModule } from './shop/index.js';
 import { StackModule } from './stack/index.js';
+import { TextModule } from './text/index.js';
 
 @Module({
   imports: [
@@ -20,9 +22,11 @@ import { StackModule } from './stack/index.js';
     ArtModule,
     JobModule,
     SheetModule,
+    ProofModule,
     StackModule,
     BenchModule,
     InspectModule,
+    TextModule,
     DemoModule,
   ],
 })

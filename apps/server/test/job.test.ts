@@ -4,14 +4,18 @@ import { changeOf, nextAction, type JobFile, type RunPlan } from '@kanga/core/jo
 import { benchState } from '@kanga/core/bench';
 import type { Art } from '@kanga/core/art';
 import type { LogEntry } from '@kanga/contract/job';
-import { useServer } from './test-server.js';
+import { designOf, useServer } from './test-server.js';
+import { EMPTY_BLANK } from '@kanga/core/blank';
+import type { NewBlank } from '@kanga/contract/blank';
+
+const ID = '5b1a0c1e-0001-4000-8000-000000000001';
 
 const server = useServer();
 const demoArt = async (name: string) =>
   (await server.ask<Art[]>('GET', 'art')).body.find((art) => art.name === name)?.id ?? null;
 const tees = async (pieces = 1) => {
   const artId = await demoArt('Open night badge.png');
-  return server.job(pieces, ({ blanks }) => ({ blankId: blanks[0]?.id ?? null, artId }));
+  return server.job(pieces, ({ blanks }) => ({ blankId: blanks[0]?.id ?? null, design: designOf(artId) }));
 };
 
 describe('a job', () => {
@@ -52,8 +56,9 @@ describe('a job', () => {
     expect([status, body.code]).toEqual([422, 'job.no-blank']);
   });
   it.each([
-    [{ placement: { x: 0, y: 0, width: 0, rotation: 0 } }, 'placement.width'],
-    [{ placement: { x: 1e9, y: 0, width: 10, rotation: 0 } }, 'placement.x'],
+    [{ design: designOf(ID, { x: 0, y: 0, width: 0, rotation: 0 }) }, 'design.0.items.0.placement.width'],
+    [{ run: [{ values: { name: 'A' }, count: 3 }] }, ''],
+    [{ design: designOf(ID, { x: 1e9, y: 0, width: 10, rotation: 0 }) }, 'design.0.items.0.placement.x'],
     [{ gap: -1 }, 'gap'],
     [{ bleed: 1000 }, 'bleed'],
     [{ overrides: { temperature: 900 } }, 'overrides.temperature'],
@@ -66,26 +71,14 @@ describe('a job', () => {
 });
 
 describe('a measured blank', () => {
-  const own = {
-    name: 'Square',
-    family: 'cushion',
-    fibre: { polyester: 100, cotton: 0, elastane: 0, other: 0 },
-    baseColour: '#ffffff',
-    surface: 'smooth',
-    layers: 2,
-    thickness: 1,
-    outline: { kind: 'rectangle', width: 190.5, height: 100, radius: 0 },
-    sides: ['front'],
-    style: 'edge to edge',
-    jig: null,
-    keepOuts: [],
-  };
+  const own: NewBlank = { ...EMPTY_BLANK, name: 'Square' };
+  const withOutline = (outline: object) => ({ sides: [{ name: 'front', keepOuts: [], outline }] });
   it('goes on the shelf', async () => expect((await server.ask('POST', 'blanks', own)).status).toBe(201));
   it.each([
-    [{ outline: { kind: 'rectangle', width: 0, height: 100, radius: 0 } }, 'outline.width'],
-    [{ outline: { kind: 'rectangle', width: -5, height: 100, radius: 0 } }, 'outline.width'],
-    [{ outline: { kind: 'ellipse', width: 100, height: 99999 } }, 'outline.height'],
-    [{ outline: { kind: 'blob' } }, 'outline.kind'],
+    [withOutline({ kind: 'rectangle', width: 0, height: 100, radius: 0 }), 'sides.0.outline.width'],
+    [withOutline({ kind: 'rectangle', width: -5, height: 100, radius: 0 }), 'sides.0.outline.width'],
+    [withOutline({ kind: 'ellipse', width: 100, height: 99999 }), 'sides.0.outline.height'],
+    [withOutline({ kind: 'blob' }), 'sides.0.outline.kind'],
     [{ fibre: { polyester: 80, cotton: 80, elastane: 0, other: 0 } }, 'fibre'],
     [{ baseColour: 'white' }, 'baseColour'],
     [{ sides: [] }, 'sides'],
@@ -101,18 +94,10 @@ describe('stops and waivers', () => {
   it('keep a job from the press until waived knowingly', async () => {
     const dark = (
       await server.ask<{ id: string }>('POST', 'blanks', {
+        ...EMPTY_BLANK,
         name: 'Dark',
-        family: 'tee',
-        fibre: { polyester: 100, cotton: 0, elastane: 0, other: 0 },
         baseColour: '#101014',
-        surface: 'smooth',
-        layers: 2,
-        thickness: 1,
-        outline: { kind: 'rectangle', width: 200, height: 180, radius: 0 },
-        sides: ['chest'],
         style: 'spot',
-        jig: null,
-        keepOuts: [],
       })
     ).body;
     const { job } = await server.save(await tees(), { blankId: dark.id });

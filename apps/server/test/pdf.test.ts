@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import type { JobFile } from '@kanga/core/job';
 import { isLayout, layOut, type Layout, type Sheet } from '@kanga/core/sheet';
 import { grownBox } from '@kanga/core/geometry';
-import { BUILT_IN_BLANKS, type Blank } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS, type Blank, type Side } from '@kanga/core/blank';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
 import { boxesOf, extentOf, folder, pixel, rasterOf, say, wordsOf, type Raster } from './pdf-reading.js';
-import { useServer } from './test-server.js';
+import { designOf, useServer } from './test-server.js';
 
 /**
  * The PDF is judged by programs we did not write: qpdf (structure), pdfinfo (page and boxes), pdftoppm (what is printed and
@@ -33,9 +33,9 @@ const media = (shop: Shop, name: string) => shop.media.find((one) => one.name ==
 const layoutOf = async (file: JobFile, mediaName: string, bleed: number): Promise<Layout> => {
   const shop = await server.shop();
   const [on, blank] = [media(shop, mediaName), file.blank as Blank];
-  const box = grownBox(blank.outline, bleed);
+  const box = grownBox((blank.sides[0] as Side).outline, bleed);
   const outcome = layOut({
-    piece: { width: box.width, height: box.height },
+    sizes: [{ width: box.width, height: box.height }],
     count: file.job.pieces * blank.sides.length,
     media: on as NonNullable<typeof on>,
     gap: file.job.gap ?? 8,
@@ -52,7 +52,7 @@ const jobOn = async (blankIndex: number, pieces: number, mediaName: string, pict
   const art = await server.upload(name, picture);
   return server.job(pieces, ({ blanks, shop }) => ({
     blankId: blanks[blankIndex]?.id ?? null,
-    artId: art.id,
+    design: designOf(art.id),
     mediaId: media(shop, mediaName)?.id ?? null,
   }));
 };

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import type { Art } from '@kanga/core/art';
+import type { Art, Placement, SideDesign } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
 import { changeOf, type JobChange, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
@@ -164,6 +164,17 @@ export class TestServer {
     return body;
   }
 }
+
+/** A design of one picture where Kanga proposes it, or at a place. */
+export const designOf = (artId: string | null, placement: Placement | null = null): SideDesign[] =>
+  artId === null
+    ? []
+    : [
+        {
+          fill: 'own',
+          items: [{ kind: 'picture', id: 'picture', artId, placement, repeat: 'once', mirroredInFile: false }],
+        },
+      ];
 
 /** One server for all tests of a file. */
 export function useServer(): TestServer {

@@ -1,6 +1,7 @@
-import { BUILT_IN_BLANKS } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS, type Blank } from '@kanga/core/blank';
 import { FAULT_CODES } from '@kanga/core/inspect';
 import { CHANGEABLE } from '@kanga/core/job';
+import { sampleJob } from '@kanga/core/testing';
 import Ajv2020 from 'ajv/dist/2020';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -8,7 +9,15 @@ import { ENDPOINTS, jsonSchemaOf, openApi } from './api/index.js';
 import { benchEventSchema } from './bench/index.js';
 import { blankSchema } from './blank/index.js';
 import { check, instantSchema } from './finding/index.js';
-import { jobChangeSchema, ticketSchema } from './job/index.js';
+import {
+  isBefore,
+  jobChangeSchema,
+  ticketSchema,
+  upgradeBlank,
+  upgradeTicket,
+  type BlankBefore,
+  type Ticket,
+} from './job/index.js';
 
 const faultsOf = (schema: Parameters<typeof check>[0], value: unknown) => {
   const checked = check(schema, value);
@@ -21,16 +30,83 @@ describe('check', () => {
     for (const blank of BUILT_IN_BLANKS) expect(check(blankSchema, blank)).toEqual({ ok: true, value: blank });
   });
   it('names every fault at once, with what was sent', () => {
-    const checked = check(blankSchema, { ...BUILT_IN_BLANKS[0], thickness: 0, layers: 3, more: true });
+    const checked = check(blankSchema, { ...BUILT_IN_BLANKS[0], safe: -1, layers: 3, more: true });
     expect(checked).toMatchObject({ ok: false, problem: { code: 'input.invalid', title: '3 values are not right' } });
     if (!checked.ok) {
-      expect(checked.problem.faults.map((fault) => fault.field).sort()).toEqual(['layers', 'more', 'thickness']);
+      expect(checked.problem.faults.map((fault) => fault.field).sort()).toEqual(['layers', 'more', 'safe']);
       expect(checked.problem.faults.find((fault) => fault.field === 'layers')?.message).toContain('Got 3.');
     }
   });
   it('turns nothing into something else: a number as text is a fault, and so is nothing at all', () => {
-    expect(faultsOf(blankSchema, { ...BUILT_IN_BLANKS[0], thickness: '0.5' })).toEqual(['thickness']);
+    expect(faultsOf(blankSchema, { ...BUILT_IN_BLANKS[0], stock: '5' })).toEqual(['stock']);
     expect(faultsOf(blankSchema, undefined)).toEqual(['']);
+  });
+});
+
+describe('an outline', () => {
+  const withPoints = (points: { x: number; y: number }[]) => ({
+    ...BUILT_IN_BLANKS[0],
+    sides: [{ name: 'face', keepOuts: [], outline: { kind: 'polygon', points } }],
+  });
+  const said = (points: { x: number; y: number }[]) => {
+    const checked = check(blankSchema, withPoints(points));
+    return checked.ok ? '' : checked.problem.title;
+  };
+  const at = (...pairs: [number, number][]) => pairs.map(([x, y]) => ({ x, y }));
+  it('passes when it is simple', () => expect(said(at([0, 0], [50, 0], [50, 40], [0, 40]))).toBe(''));
+  it('that crosses itself is told where', () =>
+    expect(said(at([0, 0], [50, 40], [50, 0], [0, 40]))).toMatch(/crosses itself at 25\.0, 20\.0 mm/));
+  it('without height is told its measures', () =>
+    expect(said(at([0, 0], [50, 0], [50, 1]))).toMatch(/it measures 50\.0 × 1\.0 mm/));
+  it('of two points is none', () => expect(said(at([0, 0], [50, 40]))).toMatch(/at least 3/));
+});
+
+describe('a ticket of before', () => {
+  const { id, name, family, builtIn, fibre, baseColour, surface, style, jig } = BUILT_IN_BLANKS[2] as Blank;
+  const outline = { kind: 'rectangle' as const, width: 380, height: 380, radius: 0 };
+  const before: BlankBefore = {
+    ...{ id, name, family, builtIn, fibre, baseColour, surface, style, jig },
+    ...{ layers: 2, thickness: 1.1, outline, sides: ['front'] },
+    keepOuts: [{ kind: 'zip', edge: 'bottom', clearance: 10 }],
+  };
+  it('has its blank written as it is now', () => {
+    const now = upgradeBlank(before);
+    expect(check(blankSchema, now)).toMatchObject({ ok: true });
+    expect(now.sides[0]?.keepOuts).toEqual((BUILT_IN_BLANKS[2] as Blank).sides[0]?.keepOuts);
+    expect(now.layers).toEqual([1.1, 1.1]);
+    expect(isBefore(now)).toBe(false);
+  });
+  it('keeps its picture, its place and everything else', () => {
+    const { design, run, approval, ...job } = sampleJob({ blankId: ID, createdAt: 'x' });
+    const placement = { x: 1, y: 2, width: 30, rotation: 4 };
+    const ticket = {
+      format: 'kanga-ticket',
+      formatVersion: 1,
+      file: {
+        job: { ...job, artId: ID, placement },
+        blank: before,
+        art: { id: ID, facts: {} },
+        plan: null,
+        events: [],
+      },
+    };
+    const now = upgradeTicket(ticket) as Ticket;
+    expect(now).toMatchObject({
+      formatVersion: 2,
+      file: {
+        job: {
+          createdAt: 'x',
+          run: null,
+          approval: null,
+          design: [{ fill: 'own', items: [{ artId: ID, placement }] }],
+        },
+        arts: [{ id: ID, page: 1, pages: 1, facts: { maps: null, vector: false } }],
+        blank: { sides: [{ name: 'front' }] },
+      },
+    });
+    expect(now.file.job).not.toHaveProperty('placement');
+    expect([design.length, run, approval]).toEqual([2, null, null]);
+    expect(upgradeTicket('nonsense')).toBe('nonsense');
   });
 });
 

@@ -1,7 +1,7 @@
 import { pipeline } from 'node:stream/promises';
-import { Controller, Get, Param, Post, Query, Req, Res } from '@nestjs/common';
+import { Body, Controller, Get, Param, Post, Query, Req, Res } from '@nestjs/common';
 import type { Art } from '@kanga/core/art';
-import { artListQuerySchema, artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
+import { artListQuerySchema, artPageSchema, artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
 import { Valid } from '../http/index.js';
@@ -21,6 +21,19 @@ export class ArtController {
     return this.art.receive(query.name, request);
   }
 
+  @Get(':id')
+  one(@Param('id', new Valid(idSchema)) id: string): Promise<Art> {
+    return this.art.find(id);
+  }
+
+  @Post(':id/pages')
+  page(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(artPageSchema)) sent: { page: number },
+  ): Promise<Art> {
+    return this.art.takePage(id, sent.page);
+  }
+
   @Get(':id/:size')
   async picture(
     @Param('id', new Valid(idSchema)) id: string,
@@ -34,6 +47,8 @@ export class ArtController {
       return;
     }
     const { art, stream } = await this.art.original(id);
+    // A drawing is handed out as a file to keep, never opened as a page of Kanga's own.
+    if (art.facts.vector) response.attachment(art.name);
     response.type(art.mediaType).setHeader('Content-Length', art.bytes);
     await pipeline(stream, response);
   }

@@ -3,11 +3,11 @@ import { ArtController } from './art.controller.js';
 import { ArtRepository } from './art.repository.js';
 import { ArtService } from './art.service.js';
 import { BlobRepository } from './blob.repository.js';
-import { PixelReader } from './pixel-reader.js';
+import { ArtReader } from './art-reader.js';
 
 @Module({
   controllers: [ArtController],
-  providers: [ArtService, ArtRepository, BlobRepository, PixelReader],
+  providers: [ArtService, ArtRepository, BlobRepository, ArtReader],
   exports: [ArtService],
 })
 export class ArtModule {}

@@ -9,6 +9,8 @@ interface ArtRow {
   sha256: string;
   bytes: string;
   media_type: Art['mediaType'];
+  page: number;
+  pages: number;
   demo: boolean;
   facts: ArtFacts;
   blob_id: string;
@@ -20,6 +22,8 @@ const artOf = (row: ArtRow): Art => ({
   sha256: row.sha256,
   bytes: Number(row.bytes),
   mediaType: row.media_type,
+  page: row.page,
+  pages: row.pages,
   demo: row.demo,
   facts: row.facts,
 });
@@ -35,17 +39,18 @@ export interface NewArt {
 export class ArtRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
 
-  private rows(db: Knex = this.db): Knex.QueryBuilder<ArtRow, ArtRow[]> {
+  private rows(db: Knex = this.db, facts = 'facts'): Knex.QueryBuilder<ArtRow, ArtRow[]> {
+    const columns = ['art.id', 'name', 'sha256', 'bytes', 'media_type', 'page', 'pages', 'demo', 'blob_id'];
     return db('art')
       .join('blob', 'blob.id', 'art.blob_id')
-      .select('art.id', 'name', 'sha256', 'bytes', 'media_type', 'demo', 'facts', 'blob_id') as Knex.QueryBuilder<
-      ArtRow,
-      ArtRow[]
-    >;
+      .select(...columns, db.raw(`${facts} as facts`)) as Knex.QueryBuilder<ArtRow, ArtRow[]>;
   }
 
+  /** All pictures, newest first, without the maps of their pixels: those only weigh in a list. */
   async all(): Promise<Art[]> {
-    return (await this.rows().orderBy('art.position', 'desc').limit(500)).map(artOf);
+    return (await this.rows(this.db, `facts || '{"maps": null}'`).orderBy('art.position', 'desc').limit(500)).map(
+      artOf,
+    );
   }
 
   async find(id: string): Promise<{ art: Art; blobId: string } | null> {
@@ -53,8 +58,13 @@ export class ArtRepository {
     return row ? { art: artOf(row), blobId: row.blob_id } : null;
   }
 
-  async findByContent(sha256: string, db?: Knex): Promise<Art | null> {
-    const [row] = await this.rows(db).where('blob.sha256', sha256);
+  async findAll(ids: readonly string[]): Promise<Art[]> {
+    return ids.length === 0 ? [] : (await this.rows().whereIn('art.id', ids)).map(artOf);
+  }
+
+  /** One page of a file by its content. */
+  async findByContent(sha256: string, page: number, db?: Knex): Promise<Art | null> {
+    const [row] = await this.rows(db).where('blob.sha256', sha256).where('page', page);
     return row ? artOf(row) : null;
   }
 
@@ -69,10 +79,19 @@ export class ArtRepository {
       blob_id: blobId,
       name: art.name,
       media_type: art.mediaType,
+      page: art.page,
+      pages: art.pages,
       demo: art.demo,
       facts: JSON.stringify(art.facts),
       thumb,
       preview,
     });
+  }
+
+  /** Puts what was read anew in place of what was known before. */
+  async readAnew(id: string, facts: ArtFacts): Promise<void> {
+    await this.db('art')
+      .where({ id })
+      .update({ facts: JSON.stringify(facts) });
   }
 }

@@ -1,5 +1,7 @@
-import sharp from 'sharp';
-import { ART_LIMITS, type ArtFacts } from '@kanga/core/art';
+import sharp, { type Sharp } from 'sharp';
+import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
+import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid } from './maps.js';
+import { profileName } from './profile.js';
 
 /** What the reading of one file gives: its facts, and two smaller pictures for screens (WebP). */
 export interface PixelReading {
@@ -66,13 +68,70 @@ function maskOf({ data, width, height }: Raw): ArtFacts['mask'] {
   return Array.from({ length: rows }, (_, row) => signs.slice(row * columns, (row + 1) * columns).join(''));
 }
 
+/** Strokes are measured on at most this many pixels: a third of a millimetre is still seen on them at any printed size. */
+const MEASURED = 40_000_000;
+
+const onWhite = (from: Sharp, { width, height }: { width: number; height: number }) =>
+  from
+    .resize(width, height, { fit: 'fill', kernel: 'linear' })
+    .flatten({ background: '#ffffff' })
+    .toColourspace('srgb');
+
+async function greyOf(from: Sharp, size: { width: number; height: number }): Promise<Raw> {
+  const { data, info } = await onWhite(from, size)
+    .greyscale()
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height };
+}
+
+/** What is where. The full picture is decoded once for its strokes; the rest shows in the smaller one. */
+async function mapsOf(
+  open: () => Sharp,
+  preview: Buffer,
+  counted: Raw,
+  size: { width: number; height: number },
+): Promise<ArtMaps> {
+  const grid = mapGrid(size.width, size.height);
+  const { columns, rows } = colourGrid(size.width, size.height);
+  const shrink = Math.min(1, Math.sqrt(MEASURED / (size.width * size.height)));
+  const full = {
+    width: Math.max(1, Math.round(size.width * shrink)),
+    height: Math.max(1, Math.round(size.height * shrink)),
+  };
+  const mean = await onWhite(sharp(preview), { width: columns, height: rows }).removeAlpha().raw().toBuffer();
+  return {
+    ...grid,
+    ...hazeAndPale(counted, grid),
+    busy: busyOf(await greyOf(sharp(preview), { width: counted.width, height: counted.height }), grid),
+    fine: fineOf(await greyOf(open(), full), grid, shrink),
+    colours: coloursOf({ data: mean, width: columns, height: rows }),
+  };
+}
+
+/** How a file is read: a raster as it is, a drawing at a size that its details show in. */
+export interface Reading {
+  vector: boolean;
+  /** Dots per inch for a drawing that has a size of its own. */
+  density?: number;
+}
+
 /**
- * Reads a PNG or JPEG: every pixel is decoded once or twice, streamed, never all in memory. Throws what sharp says
+ * Reads a picture: every pixel is decoded a few times, streamed, never all in memory in colour. Throws what sharp says
  * of a broken or cut-off file, or of one with more pixels than allowed.
  */
-export async function readPixels(path: string): Promise<PixelReading> {
-  const open = () => sharp(path, { limitInputPixels: ART_LIMITS.pixels, failOn: 'truncated' }).autoOrient();
-  const { width = 0, height = 0, hasAlpha = false, autoOrient } = await open().metadata();
+export async function readPixels(
+  path: string,
+  { vector, density }: Reading = { vector: false },
+): Promise<PixelReading> {
+  const open = () =>
+    sharp(path, {
+      limitInputPixels: ART_LIMITS.pixels,
+      failOn: 'truncated',
+      ...(density ? { density } : {}),
+    }).autoOrient();
+  const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = await open().metadata();
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
   const preview = await open()
     .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
@@ -94,5 +153,14 @@ export async function readPixels(path: string): Promise<PixelReading> {
     : sharp(preview);
   const { data, info } = await counted.toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const raw = { data, width: info.width, height: info.height };
-  return { facts: { ...size, hasAlpha, ...count(raw), mask: hasAlpha ? maskOf(raw) : null }, thumb, preview };
+  const facts: ArtFacts = {
+    ...size,
+    hasAlpha,
+    ...count(raw),
+    mask: hasAlpha ? maskOf(raw) : null,
+    maps: await mapsOf(open, preview, raw, size),
+    vector,
+    profile: profileName(icc),
+  };
+  return { facts, thumb, preview };
 }

@@ -20,17 +20,21 @@ describe('sniff', () => {
     expect(await told(await picture().png().toBuffer())).toEqual({ mediaType: 'image/png' });
     expect(await told(await picture().jpeg().toBuffer())).toEqual({ mediaType: 'image/jpeg' });
   });
-  it('names the other pictures that sharp writes', async () => {
-    expect(await told(await picture().webp().toBuffer())).toEqual({ looksLike: 'a WebP picture' });
-    expect(await told(await picture().tiff().toBuffer())).toEqual({ looksLike: 'a TIFF picture' });
+  it('knows the other pictures that sharp writes', async () => {
+    expect(await told(await picture().webp().toBuffer())).toEqual({ mediaType: 'image/webp' });
+    expect(await told(await picture().tiff().toBuffer())).toEqual({ mediaType: 'image/tiff' });
     expect(await told(await picture().gif().toBuffer())).toEqual({ looksLike: 'a GIF' });
   });
   it.each([
-    ['%PDF-1.7', 'a PDF'],
+    ['%PDF-1.7', 'application/pdf'],
+    ['  <?xml version="1.0"?><svg/>', 'image/svg+xml'],
+    ['<!-- drawn by hand -->\n<svg xmlns="http://www.w3.org/2000/svg"/>', 'image/svg+xml'],
+  ])('takes %j', async (data, mediaType) => expect(await told(data)).toEqual({ mediaType }));
+  it.each([
     ['PK\u0003\u0004', 'a zip archive'],
     ['\0\0\0\u0018ftypheic', 'a HEIC photograph'],
-    ['  <?xml version="1.0"?><svg/>', 'an SVG or web page'],
-    ['<!DOCTYPE html>', 'an SVG or web page'],
+    ['<!DOCTYPE html><svg>', 'a web page'],
+    ['<?xml version="1.0"?><note/>', 'XML, but not an SVG'],
     ['hello', 'not a picture'],
     ['', 'not a picture'],
   ])('names %j', async (data, looksLike) => expect(await told(data)).toEqual({ looksLike }));

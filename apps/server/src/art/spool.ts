@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -21,6 +21,17 @@ export async function withSpoolFile<T>(use: (path: string) => Promise<T>): Promi
     return await use(path);
   } finally {
     await rm(path, { force: true });
+  }
+}
+
+/** A new folder in the spool, removed with all that is in it when `use` is done, whatever happens. */
+export async function withSpoolFolder<T>(use: (folder: string) => Promise<T>): Promise<T> {
+  const folder = join(config().spool, randomUUID());
+  await mkdir(folder);
+  try {
+    return await use(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
   }
 }
 

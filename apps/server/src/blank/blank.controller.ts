@@ -1,13 +1,19 @@
-import { randomUUID } from 'node:crypto';
-import { Body, Controller, Get, Post } from '@nestjs/common';
+import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
-import { newBlankSchema, type NewBlank } from '@kanga/contract/blank';
+import {
+  blankChangeSchema,
+  newBlankSchema,
+  newBlanksSchema,
+  type BlankChange,
+  type NewBlank,
+} from '@kanga/contract/blank';
+import { idSchema } from '@kanga/contract/finding';
 import { Valid } from '../http/index.js';
-import { BlankRepository } from './blank.repository.js';
+import { BlankService } from './blank.service.js';
 
 @Controller('api/blanks')
 export class BlankController {
-  constructor(private readonly blanks: BlankRepository) {}
+  constructor(private readonly blanks: BlankService) {}
 
   @Get()
   all(): Promise<Blank[]> {
@@ -15,9 +21,21 @@ export class BlankController {
   }
 
   @Post()
-  async add(@Body(new Valid(newBlankSchema)) sent: NewBlank): Promise<Blank> {
-    const blank: Blank = { ...sent, id: randomUUID(), builtIn: false };
-    await this.blanks.add([blank]);
+  async add(@Body(new Valid(newBlankSchema)) sent: NewBlank): Promise<Blank | undefined> {
+    const [blank] = await this.blanks.add([sent]);
     return blank;
+  }
+
+  @Post('table')
+  addTable(@Body(new Valid(newBlanksSchema)) sent: NewBlank[]): Promise<Blank[]> {
+    return this.blanks.add(sent);
+  }
+
+  @Put(':id')
+  change(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(blankChangeSchema)) sent: BlankChange,
+  ): Promise<Blank> {
+    return this.blanks.change(id, sent);
   }
 }

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { BlankController } from './blank.controller.js';
 import { BlankRepository } from './blank.repository.js';
+import { BlankService } from './blank.service.js';
 
-@Module({ controllers: [BlankController], providers: [BlankRepository], exports: [BlankRepository] })
+@Module({ controllers: [BlankController], providers: [BlankService, BlankRepository], exports: [BlankRepository] })
 export class BlankModule {}

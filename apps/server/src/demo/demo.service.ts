@@ -3,7 +3,7 @@ import { writeFile } from 'node:fs/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import { changeOf, runPlanOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
-import type { Art } from '@kanga/core/art';
+import type { Art, PictureItem } from '@kanga/core/art';
 import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
@@ -32,6 +32,15 @@ const TABLES = [
   'settings',
 ];
 
+const pictureItem = (artId: string): PictureItem => ({
+  kind: 'picture',
+  id: 'picture',
+  artId,
+  placement: null,
+  repeat: 'once',
+  mirroredInFile: false,
+});
+
 /** Loads the invented shop with its generated pictures, and puts it back when asked. */
 @Injectable()
 export class DemoService {
@@ -51,6 +60,8 @@ export class DemoService {
 
   async loadIfEmpty(): Promise<void> {
     if (!(await this.shop.settings())) await this.reset();
+    // A shop from before gets the blanks that came since; those it has stay as they are.
+    else await this.blanks.ensure(BUILT_IN_BLANKS);
   }
 
   /** Throws everything away and loads the demo shop. Asked for again while it runs: waits for the same run. */
@@ -97,7 +108,7 @@ export class DemoService {
     await this.jobService.save(id, {
       ...changeOf(job),
       blankId: BUILT_IN_BLANKS[BLANK[demo.blank]]?.id ?? null,
-      artId,
+      design: artId === null ? [] : [{ fill: 'own', items: [pictureItem(artId)] }],
       reached: demo.reached,
     });
   }

@@ -1,5 +1,5 @@
 import { benchState } from '@kanga/core/bench';
-import { BUILT_IN_BLANKS, makeTemplate, proposeBleed, type Blank } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '@kanga/core/blank';
 import type { RunPlan } from '@kanga/core/job';
 import { planStack } from '@kanga/core/stack';
 import { check } from '@kanga/contract/finding';
@@ -16,7 +16,7 @@ describe('the demo shop', () => {
     for (const job of DEMO_JOBS) {
       if (!job.picture) continue;
       const blank = BUILT_IN_BLANKS[BLANK[job.blank]] as Blank;
-      const { bleedBox } = makeTemplate(blank.outline, proposeBleed(blank).value);
+      const { bleedBox } = templatesOf(blank, proposeBleed(blank).value)[0] as Template;
       const { width = 0, height = 0 } = await sharp(Buffer.from(PICTURES[job.picture].draw())).metadata();
       expect((width / bleedBox.width) * 25.4).toBeGreaterThan(199);
       expect((height / bleedBox.height) * 25.4).toBeGreaterThan(199);
@@ -34,7 +34,7 @@ describe('the demo shop', () => {
     const blank = BUILT_IN_BLANKS[BLANK.mask] as Blank;
     const press = DEMO_SHOP.presses[0];
     if (!press) throw new Error('no press');
-    const stack = planStack(blank, makeTemplate(blank.outline, 3), press, {});
+    const stack = planStack(blank, templatesOf(blank, 3)[0] as Template, press, {});
     const plan: RunPlan = { frozenAt: '2026-11-24T09:00:00.000Z', pieces: 6, blank, ...stack };
     let n = 0;
     const state = benchState(

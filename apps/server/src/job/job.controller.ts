@@ -1,8 +1,8 @@
 import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
-import type { JobChange, JobFile } from '@kanga/core/job';
+import type { Approval, JobChange, JobFile } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
-import { jobChangeSchema, newJobSchema, type JobSummary, type NewJob } from '@kanga/contract/job';
+import { jobChangeSchema, newApprovalSchema, newJobSchema, type JobSummary, type NewJob } from '@kanga/contract/job';
 import { Valid } from '../http/index.js';
 import { JobService } from './job.service.js';
 
@@ -39,5 +39,13 @@ export class JobController {
     @Body(new Valid(newWaiverSchema)) waiver: Pick<Waiver, 'code' | 'reason'>,
   ): Promise<JobFile> {
     return this.jobs.waive(id, waiver);
+  }
+
+  @Post(':id/approval')
+  approve(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(newApprovalSchema)) sent: Pick<Approval, 'by' | 'fingerprint'>,
+  ): Promise<JobFile> {
+    return this.jobs.approve(id, sent);
   }
 }

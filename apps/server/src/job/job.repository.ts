@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Job, JobChange, RunPlan } from '@kanga/core/job';
+import { artIdsOf } from '@kanga/core/art';
+import type { Approval, Job, JobChange, RunPlan } from '@kanga/core/job';
 import type { Waiver } from '@kanga/core/finding';
 import type { JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
@@ -17,8 +18,9 @@ interface JobRow {
   version: number;
   blank_id: string | null;
   bleed: number | null;
-  art_id: string | null;
-  placement: Job['placement'];
+  design: Job['design'];
+  run: Job['run'];
+  approval: Job['approval'];
   media_id: string | null;
   gap: number | null;
   press_id: string | null;
@@ -42,8 +44,9 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   version: row.version,
   blankId: row.blank_id,
   bleed: row.bleed,
-  artId: row.art_id,
-  placement: row.placement,
+  design: row.design,
+  run: row.run,
+  approval: row.approval,
   mediaId: row.media_id,
   gap: row.gap,
   pressId: row.press_id,
@@ -62,8 +65,8 @@ const columnsOf = (change: Omit<JobChange, 'version'>) => ({
   reached: change.reached,
   blank_id: change.blankId,
   bleed: change.bleed,
-  art_id: change.artId,
-  placement: change.placement && JSON.stringify(change.placement),
+  design: JSON.stringify(change.design),
+  run: change.run && JSON.stringify(change.run),
   media_id: change.mediaId,
   gap: change.gap,
   press_id: change.pressId,
@@ -91,7 +94,8 @@ export class JobRepository {
       blank_name: string | null;
     })[];
     return rows.map((row) => {
-      const { id, number, name, customer, due, pieces, status, reached, artId, updatedAt } = jobOf(row, []);
+      const { id, number, name, customer, due, pieces, status, reached, design, updatedAt } = jobOf(row, []);
+      const [artId = null] = artIdsOf(design);
       return { id, number, name, customer, due, pieces, status, reached, blankName: row.blank_name, artId, updatedAt };
     });
   }
@@ -129,6 +133,7 @@ export class JobRepository {
       id: job.id,
       ...columnsOf(job),
       status: job.status,
+      approval: job.approval && JSON.stringify(job.approval),
       version: job.version,
       created_at: job.createdAt,
       updated_at: job.updatedAt,
@@ -140,6 +145,12 @@ export class JobRepository {
 
   async waive(id: string, { code, reason }: Pick<Waiver, 'code' | 'reason'>): Promise<void> {
     await this.db('waiver').insert({ job_id: id, code, reason }).onConflict(['job_id', 'code']).merge(['reason']);
+  }
+
+  async approve(id: string, approval: Approval, trx: Knex.Transaction): Promise<void> {
+    await trx('job')
+      .where({ id })
+      .update({ approval: JSON.stringify(approval), version: trx.raw('version + 1'), updated_at: trx.fn.now(3) });
   }
 
   async close(id: string, trx: Knex.Transaction): Promise<void> {

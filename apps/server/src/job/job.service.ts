@@ -1,9 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
+import { artIdsOf, fontsOf } from '@kanga/core/art';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Waiver } from '@kanga/core/finding';
-import { viewJob, type Job, type JobChange, type JobFile, type JobView } from '@kanga/core/job';
+import {
+  fingerprintOf,
+  viewJob,
+  type Approval,
+  type Job,
+  type JobChange,
+  type JobFile,
+  type JobView,
+} from '@kanga/core/job';
 import { unitPrinter } from '@kanga/core/units';
 import type { JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
@@ -11,6 +20,7 @@ import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { notFound, refuse } from '../http/index.js';
 import { ShopService } from '../shop/index.js';
+import { facesFor } from '../text/index.js';
 import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
 
@@ -19,8 +29,8 @@ const PLANNED: (keyof JobChange)[] = [
   'pieces',
   'blankId',
   'bleed',
-  'artId',
-  'placement',
+  'design',
+  'run',
   'mediaId',
   'gap',
   'pressId',
@@ -69,19 +79,19 @@ export class JobService {
 
   async file(id: string, db?: Knex): Promise<JobFile> {
     const job = await this.job(id, db);
-    const [blank, art, plan, events] = await Promise.all([
+    const [blank, arts, plan, events] = await Promise.all([
       job.blankId ? this.blanks.find(job.blankId) : null,
-      job.artId ? this.art.find(job.artId) : null,
+      this.art.findAll(artIdsOf(job.design)),
       this.jobs.plan(id, db),
       this.events.of(id, db),
     ]);
-    return { job, blank, art, plan, events };
+    return { job, blank, arts, plan, events };
   }
 
   /** The job with everything that follows from it, worked out by the core as the screens do. */
   async view(id: string): Promise<JobView> {
     const [file, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
-    return viewJob(file, floor, unitPrinter(settings.units));
+    return viewJob(file, floor, unitPrinter(settings.units), { faces: await facesFor(fontsOf(file.job.design)) });
   }
 
   async open(sent: NewJob): Promise<JobFile> {
@@ -115,12 +125,21 @@ export class JobService {
           }
           await this.jobs.dropPlan(id, trx);
         }
+        await this.knowArt(change);
         await this.jobs.save(id, change, trx);
       });
     } catch (error) {
       throw missingChoice(error);
     }
     return this.file(id);
+  }
+
+  /** Refuses a design that names a picture which is not there. */
+  private async knowArt({ design }: JobChange): Promise<void> {
+    const wanted = artIdsOf(design);
+    const known = new Set((await this.art.findAll(wanted)).map((art) => art.id));
+    if (wanted.some((one) => !known.has(one)))
+      throw refuse(422, 'job.no-art', 'The art chosen for this job is not there', 'Choose another picture.');
   }
 
   async waive(id: string, waiver: Pick<Waiver, 'code' | 'reason'>): Promise<JobFile> {
@@ -138,6 +157,23 @@ export class JobService {
       );
     if (!stop.waivable) throw refuse(422, 'waiver.not-possible', `“${stop.title}” cannot be waived`, stop.remedy);
     await this.jobs.waive(id, waiver);
+    return this.file(id);
+  }
+
+  /** Records the customer's word on what stands now; what they saw has to be that. */
+  async approve(id: string, { by, fingerprint }: Pick<Approval, 'by' | 'fingerprint'>): Promise<JobFile> {
+    const file = await this.file(id);
+    if (file.job.status === 'closed') throw closedRefusal(file.job);
+    if (fingerprintOf(file) !== fingerprint) {
+      throw refuse(
+        409,
+        'approval.changed',
+        'The art changed since that proof was made',
+        'Look at the proof as it is now, and have that approved.',
+      );
+    }
+    const approval = { by, fingerprint, at: new Date().toISOString() };
+    await this.jobs.transaction((trx) => this.jobs.approve(id, approval, trx));
     return this.file(id);
   }
 

@@ -1,17 +1,18 @@
 import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
-import { ART_LIMITS, type Art } from '@kanga/core/art';
+import { ART_LIMITS, type DesignItem, type SideDesign } from '@kanga/core/art';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Blank } from '@kanga/core/blank';
 import type { JobFile } from '@kanga/core/job';
 import { check } from '@kanga/contract/finding';
-import { ticketSchema, type Ticket } from '@kanga/contract/job';
+import { ticketSchema, upgradeTicket, type Ticket } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
-import { ArtService, spoolTo, withSpoolFile } from '../art/index.js';
+import { ArtService, spoolTo, withSpoolFolder, type Spooled } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { Refusal, refuse } from '../http/index.js';
 import { ShopService } from '../shop/index.js';
@@ -29,6 +30,20 @@ const notATicket = (why: string) =>
     `This is not a job ticket: ${why}`,
     'Choose a zip that Kanga exported, whole and unchanged.',
   );
+
+/** The pictures of a ticket on disk, by their content. */
+type ArtFiles = Map<string, Spooled>;
+
+/** The same design with the ids that its pictures have here; one that did not come along is left out. */
+const withArtIds = (design: readonly SideDesign[], here: ReadonlyMap<string, string>): SideDesign[] =>
+  design.map((side) => ({
+    ...side,
+    items: side.items.flatMap((item): DesignItem[] => {
+      if (item.kind !== 'picture') return [item];
+      const artId = here.get(item.artId);
+      return artId ? [{ ...item, artId }] : [];
+    }),
+  }));
 
 /** New ids for events of a job that is put in beside its original; undo keeps pointing at what it took back. */
 function renewed(events: readonly BenchEvent[]): BenchEvent[] {
@@ -66,32 +81,30 @@ export class TicketService {
 
   async export(id: string): Promise<{ name: string; stream: Readable }> {
     const file = await this.jobService.file(id);
-    const ticket: Ticket = { format: 'kanga-ticket', formatVersion: 1, file };
+    const ticket: Ticket = { format: 'kanga-ticket', formatVersion: 2, file };
     const zip = new yazl.ZipFile();
     zip.addBuffer(Buffer.from(JSON.stringify(ticket, null, 2)), 'ticket.json');
-    if (file.art) {
-      const { art, stream } = await this.art.original(file.art.id);
+    // Pages of one file share their bytes.
+    for (const sha256 of new Set(file.arts.map((art) => art.sha256))) {
+      const id = file.arts.find((art) => art.sha256 === sha256)?.id ?? '';
+      const { stream } = await this.art.original(id);
       // Pictures are compressed already.
-      zip.addReadStream(stream, `art/${art.sha256}`, { compress: false });
+      zip.addReadStream(stream, `art/${sha256}`, { compress: false });
     }
     zip.end();
     return { name: `kanga-job-${file.job.number}.zip`, stream: zip.outputStream as Readable };
   }
 
   import(source: Readable): Promise<JobFile> {
-    return withSpoolFile(async (zipPath) => {
+    return withSpoolFolder(async (folder) => {
+      const zipPath = join(folder, 'ticket.zip');
       await spoolTo(zipPath, source, TICKET_LIMIT);
-      return withSpoolFile(async (artPath) => {
-        const { ticket, artSpooled } = await this.open(zipPath, artPath);
-        return this.restore(ticket.file, artSpooled);
-      });
+      const { ticket, spooled } = await this.open(zipPath, folder);
+      return this.restore(ticket.file, spooled);
     });
   }
 
-  private async open(
-    zipPath: string,
-    artPath: string,
-  ): Promise<{ ticket: Ticket; artSpooled: Parameters<ArtService['keep']>[1] | null }> {
+  private async open(zipPath: string, folder: string): Promise<{ ticket: Ticket; spooled: ArtFiles }> {
     const zip = await yauzl.openPromise(zipPath, { autoClose: false }).catch((error: unknown) => {
       throw notATicket(error instanceof Error ? error.message : String(error));
     });
@@ -100,18 +113,21 @@ export class TicketService {
       for await (const entry of zip.eachEntry()) entries.set(entry.fileName, entry);
       const head = entries.get('ticket.json');
       if (!head) throw notATicket('it holds no ticket.json');
-      const checked = check(
-        ticketSchema,
-        JSON.parse((await readAll(await zip.openReadStreamPromise(head), JSON_LIMIT)).toString('utf8')),
+      const written: unknown = JSON.parse(
+        (await readAll(await zip.openReadStreamPromise(head), JSON_LIMIT)).toString('utf8'),
       );
+      const checked = check(ticketSchema, upgradeTicket(written));
       if (!checked.ok) throw new Refusal(422, { ...checked.problem, code: 'ticket.invalid' });
-      const { art } = checked.value.file;
-      if (!art) return { ticket: checked.value, artSpooled: null };
-      const entry = entries.get(`art/${art.sha256}`);
-      if (!entry) throw notATicket('its picture is missing');
-      const artSpooled = await spoolTo(artPath, await zip.openReadStreamPromise(entry), ART_LIMITS.bytes);
-      if (artSpooled.sha256 !== art.sha256) throw notATicket('its picture is not the one the ticket names');
-      return { ticket: checked.value, artSpooled };
+      const spooled: ArtFiles = new Map();
+      for (const { sha256 } of checked.value.file.arts) {
+        if (spooled.has(sha256)) continue;
+        const entry = entries.get(`art/${sha256}`);
+        if (!entry) throw notATicket('its picture is missing');
+        const file = await spoolTo(join(folder, sha256), await zip.openReadStreamPromise(entry), ART_LIMITS.bytes);
+        if (file.sha256 !== sha256) throw notATicket('its picture is not the one the ticket names');
+        spooled.set(sha256, file);
+      }
+      return { ticket: checked.value, spooled };
     } catch (error) {
       if (error instanceof Refusal) throw error;
       throw notATicket(error instanceof Error ? error.message : String(error));
@@ -120,19 +136,25 @@ export class TicketService {
     }
   }
 
-  private async restore(file: JobFile, artSpooled: Parameters<ArtService['keep']>[1] | null): Promise<JobFile> {
-    const [floor, art] = await Promise.all([
-      this.shop.read(),
-      file.art && artSpooled ? this.art.keep(file.art.name, artSpooled, file.art.demo) : null,
-    ]);
+  private async restore(file: JobFile, spooled: ArtFiles): Promise<JobFile> {
+    const floor = await this.shop.read();
+    /** The ids that the pictures have in this shop. */
+    const here = new Map<string, string>();
+    for (const art of file.arts) {
+      const bytes = spooled.get(art.sha256);
+      if (bytes) here.set(art.id, (await this.art.keep(art.name, bytes, art.demo, art.page)).id);
+    }
     const blank = file.blank ? await this.blankFor(file.blank) : null;
-    const id = await this.jobs.transaction((trx) => this.insert(file, { art, blank, floor }, trx));
+    const design = withArtIds(file.job.design, here);
+    const id = await this.jobs.transaction((trx) =>
+      this.insert({ ...file, job: { ...file.job, design } }, { blank, floor }, trx),
+    );
     return this.jobService.file(id);
   }
 
   private async insert(
     file: JobFile,
-    with_: { art: Art | null; blank: Blank | null; floor: Awaited<ReturnType<ShopService['read']>> },
+    with_: { blank: Blank | null; floor: Awaited<ReturnType<ShopService['read']>> },
     trx: Knex.Transaction,
   ): Promise<string> {
     const { job, plan } = file;
@@ -144,7 +166,6 @@ export class TicketService {
       {
         ...job,
         id,
-        artId: with_.art?.id ?? null,
         blankId: with_.blank?.id ?? null,
         mediaId: known(with_.floor.media, job.mediaId),
         pressId: known(with_.floor.presses, job.pressId),
@@ -162,7 +183,7 @@ export class TicketService {
   private async blankFor(blank: Blank): Promise<Blank> {
     const here = await this.blanks.find(blank.id);
     if (here && isDeepStrictEqual(here, blank)) return here;
-    const own: Blank = { ...blank, id: here ? randomUUID() : blank.id, builtIn: false };
+    const own: Blank = { ...blank, id: here ? randomUUID() : blank.id, builtIn: false, archived: false };
     await this.blanks.add([own]);
     return own;
   }

@@ -1,1 +1,2 @@
 export * from './sheet.module.js';
+export { embedLabelFont, type LabelFont } from './fonts.js';

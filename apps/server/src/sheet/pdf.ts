@@ -2,13 +2,10 @@ import { writeFile } from 'node:fs/promises';
 import {
   clip,
   closePath,
-  concatTransformationMatrix,
-  drawObject,
   endPath,
   lineTo,
   moveTo,
   PDFDocument,
-  PDFName,
   popGraphicsState,
   pushGraphicsState,
   rgb,
@@ -16,12 +13,14 @@ import {
   stroke,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { pixelToTemplate, type Art, type Placement } from '@kanga/core/art';
+import { drawnOn, fontsOf, valuesOf, type Art, type Palette, type RunRow, type SideDesign } from '@kanga/core/art';
 import type { Template } from '@kanga/core/blank';
 import { chain, scaling, translation, unionOf, type Rect, type Transform } from '@kanga/core/geometry';
 import { cutMarks, templateToSheet, type Layout, type Placed, type Sheet } from '@kanga/core/sheet';
+import { facesFor } from '../text/index.js';
 import { embedLabelFont, type LabelFont } from './fonts.js';
-import { embedPicture } from './picture.js';
+import { embedArt, inkOf, type EmbeddedArt } from './ink.js';
+import { operator } from './operators.js';
 
 /** User space is 1/72 in (ISO 32000-1 §8.3.2.3). */
 const POINTS_PER_MM = 72 / 25.4;
@@ -31,11 +30,14 @@ const RULER_MM = 100;
 
 /** Everything a print needs; plain data, so that it goes to a worker. */
 export interface PrintOrder {
-  art: Art;
-  /** The original picture, on disk. */
-  picture: string;
-  placement: Placement;
-  template: Template;
+  /** The pictures of the design, each with its original on disk. */
+  pictures: { art: Art; path: string }[];
+  design: SideDesign[];
+  run: RunRow[] | null;
+  /** Of every side of the blank. */
+  templates: Template[];
+  /** The sides that get a transfer; transfers of a piece follow in this order. */
+  printed: number[];
   layout: Layout;
   gap: number;
   mirroredBy: 'kanga' | 'driver';
@@ -44,24 +46,33 @@ export interface PrintOrder {
   title: string;
   /** Said at the foot of every sheet. */
   foot: string;
-  /** Where the PDF is written; a scratch file beside it comes and goes. */
+  /** Where the PDF is written; scratch files beside it come and go. */
   target: string;
 }
-
-const operator = (t: Transform) => concatTransformationMatrix(t.a, t.b, t.c, t.d, t.e, t.f);
 
 /** From millimetres of the sheet, y down, to points of the page, y up. */
 const toPage = (sheet: Sheet): Transform =>
   chain(scaling(POINTS_PER_MM, -POINTS_PER_MM), translation(0, sheet.height * POINTS_PER_MM));
 
-/** From PDF's unit square of an image, y up, to its pixels, y down. */
-const unitToPixels = ({ facts }: Art): Transform =>
-  chain(scaling(facts.width, -facts.height), translation(0, facts.height));
+/** Everything that the transfers are drawn with. */
+interface Press {
+  order: PrintOrder;
+  palette: Palette;
+  embedded: ReadonlyMap<string, EmbeddedArt>;
+}
 
-function drawPiece(page: PDFPage, image: PDFName, order: PrintOrder, sheet: Sheet, placed: Placed): void {
-  const onSheet = templateToSheet(placed, order.template.bleedBox, order.mirroredBy);
-  const [start, ...rest] = order.template.bleedPolygon;
-  if (!start) return;
+/** Which side of the blank a transfer is for, and which piece it belongs to. */
+const sideOf = ({ printed }: PrintOrder, placed: Placed): number => printed[placed.index % printed.length] ?? 0;
+const pieceOf = ({ printed }: PrintOrder, placed: Placed): number => Math.floor(placed.index / printed.length);
+
+function drawTransfer(page: PDFPage, { order, palette, embedded }: Press, sheet: Sheet, placed: Placed): void {
+  const side = sideOf(order, placed);
+  const template = order.templates[side];
+  const [start, ...rest] = template?.bleedPolygon ?? [];
+  if (!template || !start) return;
+  const onSheet = templateToSheet(placed, template.bleedBox, order.mirroredBy);
+  const values = valuesOf(order.run, pieceOf(order, placed));
+  const drawn = drawnOn(order.design, side, order.templates, palette, values);
   page.pushOperators(
     pushGraphicsState(),
     operator(chain(onSheet, toPage(sheet))),
@@ -70,8 +81,7 @@ function drawPiece(page: PDFPage, image: PDFName, order: PrintOrder, sheet: Shee
     closePath(),
     clip(),
     endPath(),
-    operator(chain(unitToPixels(order.art), pixelToTemplate(order.placement, order.art.facts))),
-    drawObject(image),
+    ...drawn.flatMap((one) => inkOf(one, page, embedded)),
     popGraphicsState(),
   );
 }
@@ -137,24 +147,32 @@ function setBoxes(page: PDFPage, sheet: Sheet, bleed: number): void {
   page.setTrimBox(...pageBox(trim, sheet));
 }
 
-/** Writes the print-ready PDF: one page a sheet, at true size. The picture is embedded once, however many pieces there are. */
+/** Writes the print-ready PDF: one page a sheet, at true size. Every picture is embedded once, however many pieces there are. */
 export async function writePdf(order: PrintOrder): Promise<void> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(order.title);
   pdf.setProducer('Kanga');
   pdf.setCreator('Kanga');
   const font = await embedLabelFont(pdf);
-  const picture = await embedPicture(pdf, order.art, order.picture, `${order.target}.scratch`);
+  const embedded = new Map<string, EmbeddedArt>();
+  for (const { art, path } of order.pictures) embedded.set(art.id, await embedArt(pdf, art, path));
+  const palette: Palette = {
+    arts: order.pictures.map(({ art }) => art),
+    faces: await facesFor(fontsOf(order.design)),
+  };
+  const press: Press = { order, palette, embedded };
   const { sheets } = order.layout;
   sheets.forEach((sheet, i) => {
     const page = pdf.addPage([sheet.width * POINTS_PER_MM, sheet.height * POINTS_PER_MM]);
-    setBoxes(page, sheet, order.template.bleed);
-    const image = page.node.newXObject('Art', picture);
+    setBoxes(page, sheet, order.templates[0]?.bleed ?? 0);
     for (const placed of sheet.placed) {
-      drawPiece(page, image, order, sheet, placed);
-      const piece = Math.floor(placed.index / order.sides.length) + 1;
-      const side = order.sides.length > 1 ? ` ${order.sides[placed.index % order.sides.length] ?? ''}` : '';
-      drawText(page, font, `${piece}/${order.pieces}${side} · ${order.title}`, placed.label, sheet);
+      drawTransfer(page, press, sheet, placed);
+      const side = order.sides.length > 1 ? ` ${order.sides[sideOf(order, placed)] ?? ''}` : '';
+      const named = Object.values(valuesOf(order.run, pieceOf(order, placed)))
+        .join(' ')
+        .trim();
+      const label = `${pieceOf(order, placed) + 1}/${order.pieces}${side}${named ? ` · ${named}` : ''} · ${order.title}`;
+      drawText(page, font, label, placed.label, sheet);
     }
     drawMarks(page, order, sheet);
     const ruler = sheet.foot.width >= RULER_MM + 60;

@@ -1,10 +1,10 @@
 import { createWriteStream } from 'node:fs';
-import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { isLayout } from '@kanga/core/sheet';
 import { Piscina } from 'piscina';
-import { ArtService, withSpoolFile } from '../art/index.js';
+import { ArtService, withSpoolFolder } from '../art/index.js';
 import { Refusal, refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import type { PrintOrder } from './pdf.js';
@@ -25,7 +25,8 @@ export class SheetService implements OnApplicationShutdown {
 
   /** Makes the PDF of a job's sheets and hands its file to `use`; the file is gone afterwards. Stops that nobody waived refuse it. */
   async print<T>(id: string, use: (pdf: string, name: string) => Promise<T>): Promise<T> {
-    const { job, blank, art, template, placement, layout, printer, gap, blocks } = await this.jobs.view(id);
+    const view = await this.jobs.view(id);
+    const { job, blank, arts, templates, printed, layout, printer, gap, blocks } = view;
     const stops = [...blocks.blank, ...blocks.art, ...blocks.sheet];
     if (stops.length > 0) {
       throw new Refusal(409, {
@@ -35,34 +36,35 @@ export class SheetService implements OnApplicationShutdown {
         faults: stops.map((stop) => ({ field: stop.code, message: stop.title })),
       });
     }
-    if (!blank || !art || !template || !placement || !printer || !layout || !isLayout(layout)) {
+    if (!blank || !printer || !layout || !isLayout(layout)) {
       throw refuse(409, 'sheet.not-ready', 'This job has no sheet yet', 'Choose a blank, art and paper first.');
     }
-    return withSpoolFile((picture) =>
-      withSpoolFile(async (target) => {
+    return withSpoolFolder(async (folder) => {
+      const pictures: PrintOrder['pictures'] = [];
+      for (const art of arts) {
+        const path = join(folder, art.id);
         const { stream } = await this.art.original(art.id);
-        await pipeline(stream, createWriteStream(picture));
-        try {
-          await this.pool.run({
-            art,
-            picture,
-            placement,
-            template,
-            layout,
-            gap,
-            target,
-            mirroredBy: printer.mirroredBy,
-            sides: blank.sides,
-            pieces: job.pieces,
-            title: `Job ${job.number} ${job.name}`,
-            foot: `100 % · ${printer.mirroredBy === 'kanga' ? 'mirrored here, driver mirror off' : 'driver must mirror'}`,
-          });
-        } finally {
-          await Promise.all(['colour', 'alpha'].map((part) => rm(`${target}.scratch.${part}`, { force: true })));
-        }
-        return use(target, `kanga-job-${job.number}-sheets.pdf`);
-      }),
-    );
+        await pipeline(stream, createWriteStream(path));
+        pictures.push({ art, path });
+      }
+      const target = join(folder, 'sheets.pdf');
+      await this.pool.run({
+        pictures,
+        design: job.design,
+        run: job.run,
+        templates,
+        printed,
+        layout,
+        gap,
+        target,
+        mirroredBy: printer.mirroredBy,
+        sides: blank.sides.map((side) => side.name),
+        pieces: job.pieces,
+        title: `Job ${job.number} ${job.name}`,
+        foot: `100 % · ${printer.mirroredBy === 'kanga' ? 'mirrored here, driver mirror off' : 'driver must mirror'}`,
+      });
+      return use(target, `kanga-job-${job.number}-sheets.pdf`);
+    });
   }
 
   async onApplicationShutdown(): Promise<void> {

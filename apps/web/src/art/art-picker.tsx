@@ -83,12 +83,12 @@ export function ArtPicker({
           <svg viewBox="0 0 32 24" className="h-7" aria-hidden>
             <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
           </svg>
-          Your own PNG or JPEG
+          Your own picture
           <input
             type="file"
-            accept="image/png,image/jpeg,.png,.jpg,.jpeg"
+            accept="image/png,image/jpeg,image/webp,image/tiff,image/svg+xml,application/pdf,.png,.jpg,.jpeg,.webp,.tif,.tiff,.svg,.pdf"
             className="sr-only"
-            aria-label="Upload your own PNG or JPEG"
+            aria-label="Upload your own PNG, JPEG, WebP, TIFF, SVG or PDF"
             onChange={(event) => {
               const file = event.target.files?.[0];
               if (file) send(file);

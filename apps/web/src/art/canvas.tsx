@@ -1,126 +1,191 @@
 import { useRef } from 'react';
-import { coverageOf, pixelToTemplate } from '@kanga/core/art';
-import { chain, rotation, svgMatrix, svgPath, translation } from '@kanga/core/geometry';
-import { pictureUrl } from '../data/index.js';
-import { TemplateDrawing, templateView } from '../draw/index.js';
+import type { Drawn } from '@kanga/core/art';
+import type { Template } from '@kanga/core/blank';
+import type { Finding } from '@kanga/core/finding';
+import { chain, rotation, svgMatrix, svgPath, translation, type Rect } from '@kanga/core/geometry';
+import { DrawnItem, DrawnItems, TemplateDrawing, templateView } from '../draw/index.js';
 import { useJob } from '../job/index.js';
-import { usePlacing } from './use-placing.js';
+import { spotOf, type Designing } from './use-design.js';
+import { halfSize, usePlacing } from './use-placing.js';
 
-type Missing = ReturnType<typeof coverageOf>['missing'];
+const still = { vectorEffect: 'non-scaling-stroke' } as const;
 
 /** The bare places, drawn loud. */
-function Bare({ missing }: { missing: Missing }) {
+const Bare = ({ missing }: { missing: readonly Rect[] }) => (
+  <g fill="#C4126E" aria-hidden>
+    {missing.map((strip, i) => (
+      <rect key={i} {...strip} fillOpacity="0.85" />
+    ))}
+  </g>
+);
+
+const SHAPES = { stop: '#C4126E', fix: '#8a6500', note: '#00739B' };
+
+/** Where the findings point to: an outline each, in the colour and dash of their severity. */
+function Marks({ findings }: { findings: readonly Finding[] }) {
   return (
-    <g fill="#C4126E" aria-hidden>
-      {missing.map((strip, i) => (
-        <rect key={i} {...strip} fillOpacity="0.85" />
-      ))}
+    <g fill="none" aria-hidden>
+      {findings.flatMap((finding) =>
+        finding.code === 'art.cover'
+          ? []
+          : (finding.where.marks ?? []).map((mark, i) => (
+              <g key={`${finding.code} ${i}`}>
+                <rect {...mark} stroke="#fff" strokeWidth="4.5" {...still} />
+                <rect
+                  {...mark}
+                  stroke={SHAPES[finding.severity]}
+                  strokeWidth="2.2"
+                  strokeDasharray={finding.severity === 'note' ? '5 4' : undefined}
+                  {...still}
+                />
+              </g>
+            )),
+      )}
     </g>
   );
 }
 
-/** The picture on its template: dragged by mouse or touch, scaled by its corners, turned by its handle, nudged by keys. */
-export function ArtCanvas() {
-  const { view, print, locked } = useJob();
-  const { template, blank, art, placement, artCheck } = view;
-  const svg = useRef<SVGSVGElement>(null);
-  const { bind, onKeyDown, height } = usePlacing(svg);
-  if (!template || !blank || !art || !placement || !artCheck) return null;
-  const { unit } = templateView(template, blank);
-  const image = (props: React.SVGProps<SVGImageElement>) => (
-    <image
-      href={pictureUrl(art.id, 'preview')}
-      width={art.facts.width}
-      height={art.facts.height}
-      preserveAspectRatio="none"
-      transform={svgMatrix(pixelToTemplate(placement, art.facts))}
-      {...props}
-    />
+function Guide({ x, y, template }: { x: number | null; y: number | null; template: Template }) {
+  const { width, height } = template;
+  const by = Math.max(width, height) * 0.1;
+  return (
+    <g stroke="#C4126E" strokeWidth="1.2" {...still}>
+      {x !== null && <path d={`M${x} ${-by}V${height + by}`} {...still} />}
+      {y !== null && <path d={`M${-by} ${y}H${width + by}`} {...still} />}
+    </g>
   );
-  const frame = svgMatrix(chain(rotation(placement.rotation), translation(placement.x, placement.y)));
-  const [w, h] = [placement.width / 2, height / 2];
+}
+
+/** The frame round the chosen item, with its grips. */
+function Frame({
+  drawn,
+  unit,
+  locked,
+  onKeyDown,
+}: {
+  drawn: Drawn;
+  unit: number;
+  locked: boolean;
+  onKeyDown: (event: React.KeyboardEvent) => void;
+}) {
+  const spot = spotOf(drawn);
+  const { width: w, height: h } = halfSize(drawn);
   const knob = unit * 2;
   const stem = unit * 7;
+  return (
+    <g
+      transform={svgMatrix(chain(rotation(spot.rotation), translation(spot.x, spot.y)))}
+      tabIndex={locked ? -1 : 0}
+      role="application"
+      data-item={drawn.item.id}
+      aria-label={`The ${drawn.kind === 'text' ? 'line of text' : 'picture'}. Arrow keys move it 1 mm, with Shift 10; plus and minus scale it; square brackets turn it; Delete takes it away.`}
+      onKeyDown={onKeyDown}
+      className={
+        locked
+          ? 'pointer-events-none opacity-40'
+          : 'cursor-move outline-none [&:focus-visible>rect:first-child]:stroke-[4px]'
+      }
+    >
+      <rect
+        x={-w}
+        y={-h}
+        width={2 * w}
+        height={2 * h}
+        fill="transparent"
+        stroke="#17151F"
+        strokeWidth="1.5"
+        {...still}
+      />
+      {!locked && (
+        <>
+          <path d={`M0 ${-h}v${-stem}`} stroke="#17151F" strokeWidth="1.5" {...still} />
+          <g data-grip="turn" className="cursor-grab">
+            <circle cy={-h - stem} r={knob * 1.9} fill="transparent" />
+            <circle cy={-h - stem} r={knob} fill="#F2B705" stroke="#17151F" strokeWidth="1.5" {...still} />
+          </g>
+          {[
+            [-w, -h],
+            [w, -h],
+            [w, h],
+            [-w, h],
+          ].map(([x = 0, y = 0], i) => (
+            <g key={i} data-grip="scale" className={i % 2 ? 'cursor-nesw-resize' : 'cursor-nwse-resize'}>
+              <circle cx={x} cy={y} r={knob * 1.9} fill="transparent" />
+              <rect
+                x={x - knob * 0.85}
+                y={y - knob * 0.85}
+                width={knob * 1.7}
+                height={knob * 1.7}
+                fill="#fff"
+                stroke="#17151F"
+                strokeWidth="1.5"
+                {...still}
+              />
+            </g>
+          ))}
+        </>
+      )}
+    </g>
+  );
+}
+
+/** The art on its template: dragged by mouse or touch, scaled by its corners, turned by its handle, nudged by keys. */
+export function ArtCanvas({ designing }: { designing: Designing }) {
+  const { view, print, locked } = useJob();
+  const { blank, checks } = view;
+  const { side, composed, drawn, chosen } = designing;
+  const svg = useRef<SVGSVGElement>(null);
+  const { bind, onKeyDown, guides } = usePlacing(svg, designing);
+  if (!blank || !composed) return null;
+  const { template } = composed;
+  const { unit } = templateView(template, blank.sides[side]);
+  const sideName = blank.sides.length > 1 ? `, ${blank.sides[side]?.name ?? ''}` : '';
   return (
     <div {...bind()} className="absolute inset-0 touch-none">
       <TemplateDrawing
         svgRef={svg}
         template={template}
         blank={blank}
+        side={side}
         print={print}
         fill={false}
-        label={`${art.name} on the template of ${blank.name}`}
+        label={`The art on the template of ${blank.name}${sideName}`}
         over={
-          <g
-            transform={frame}
-            tabIndex={locked ? -1 : 0}
-            role="application"
-            aria-label="The picture. Arrow keys move it 1 mm, with Shift 10; plus and minus scale it; square brackets turn it."
-            onKeyDown={onKeyDown}
-            className={
-              locked
-                ? 'pointer-events-none opacity-40'
-                : 'cursor-move outline-none [&:focus-visible>rect:first-child]:stroke-[4px]'
-            }
-          >
-            <rect
-              x={-w}
-              y={-h}
-              width={2 * w}
-              height={2 * h}
-              fill="transparent"
-              stroke="#17151F"
-              strokeWidth="1.5"
-              vectorEffect="non-scaling-stroke"
-            />
-            {!locked && (
-              <>
-                <path d={`M0 ${-h}v${-stem}`} stroke="#17151F" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
-                <g data-grip="turn" className="cursor-grab">
-                  <circle cy={-h - stem} r={knob * 1.9} fill="transparent" />
-                  <circle
-                    cy={-h - stem}
-                    r={knob}
-                    fill="#F2B705"
-                    stroke="#17151F"
-                    strokeWidth="1.5"
-                    vectorEffect="non-scaling-stroke"
-                  />
-                </g>
-                {[
-                  [-w, -h],
-                  [w, -h],
-                  [w, h],
-                  [-w, h],
-                ].map(([x, y], i) => (
-                  <g key={i} data-grip="scale" className={i % 2 ? 'cursor-nesw-resize' : 'cursor-nwse-resize'}>
-                    <circle cx={x} cy={y} r={knob * 1.9} fill="transparent" />
-                    <rect
-                      x={(x ?? 0) - knob * 0.85}
-                      y={(y ?? 0) - knob * 0.85}
-                      width={knob * 1.7}
-                      height={knob * 1.7}
-                      fill="#fff"
-                      stroke="#17151F"
-                      strokeWidth="1.5"
-                      vectorEffect="non-scaling-stroke"
-                    />
-                  </g>
-                ))}
-              </>
-            )}
-          </g>
+          <>
+            <Marks findings={checks[side]?.findings ?? []} />
+            <Guide {...guides} template={template} />
+            {chosen && <Frame drawn={chosen} unit={unit} locked={locked} onKeyDown={onKeyDown} />}
+          </>
         }
       >
-        <defs>
-          <clipPath id="bleed-clip">
-            <path d={svgPath(template.bleedPolygon)} />
-          </clipPath>
-        </defs>
-        {image({ opacity: 0.22 })}
+        {chosen?.kind === 'picture' && chosen.item.repeat === 'once' && (
+          <g opacity="0.22">
+            <DrawnItem drawn={chosen} template={template} size="preview" />
+          </g>
+        )}
         <path d={svgPath(template.bleedPolygon)} fill={blank.baseColour} />
-        <g clipPath="url(#bleed-clip)">{image({})}</g>
-        {template.bleed > 0 && <Bare missing={artCheck.coverage.missing} />}
+        <DrawnItems drawn={drawn} template={template} />
+        {template.bleed > 0 && <Bare missing={drawn.length > 0 ? (checks[side]?.coverage.missing ?? []) : []} />}
+        {/* What can be taken hold of, without being seen. */}
+        {drawn
+          .filter((one) => !one.borrowed)
+          .map((one) => {
+            const spot = spotOf(one);
+            const { width: w, height: h } = halfSize(one);
+            return (
+              <rect
+                key={one.item.id}
+                data-item={one.item.id}
+                x={-w}
+                y={-h}
+                width={2 * w}
+                height={2 * h}
+                fill="transparent"
+                className={locked ? '' : 'cursor-move'}
+                transform={svgMatrix(chain(rotation(spot.rotation), translation(spot.x, spot.y)))}
+              />
+            );
+          })}
       </TemplateDrawing>
     </div>
   );

@@ -1,7 +1,9 @@
 import { useGesture } from '@use-gesture/react';
-import { useRef, type RefObject } from 'react';
-import { printedHeight, tidyPlacement, type Placement } from '@kanga/core/art';
+import { useRef, useState, type RefObject } from 'react';
+import { printedHeight, type DesignItem, type Drawn, type Placement } from '@kanga/core/art';
 import { useJob } from '../job/index.js';
+import { snapped, type Guides, type HalfSize } from './snap.js';
+import { placed, spotOf, type Designing } from './use-design.js';
 
 type Grip = 'move' | 'scale' | 'turn';
 
@@ -16,9 +18,11 @@ const toTemplate = (svg: SVGSVGElement, x: number, y: number): Point => {
   return { x: point.x, y: point.y };
 };
 
+const NO_GUIDES: Guides = { x: null, y: null };
+
 const SNAP_DEGREES = 3;
 /** Turns snap to quarters when near. */
-const snapped = (degrees: number): number => {
+const turned = (degrees: number): number => {
   const quarter = Math.round(degrees / 90) * 90;
   return Math.abs(degrees - quarter) < SNAP_DEGREES ? quarter : degrees;
 };
@@ -29,7 +33,7 @@ function moved(start: Placement, grip: Grip, from: Point, to: Point): Placement 
   const reach = (p: Point) => Math.hypot(p.x - start.x, p.y - start.y);
   const angle = (p: Point) => (Math.atan2(p.y - start.y, p.x - start.x) * 180) / Math.PI;
   if (grip === 'scale') return { ...start, width: (start.width * reach(to)) / Math.max(0.1, reach(from)) };
-  return { ...start, rotation: snapped(start.rotation + angle(to) - angle(from)) };
+  return { ...start, rotation: turned(start.rotation + angle(to) - angle(from)) };
 }
 
 const STEPS: Record<string, (p: Placement, far: number) => Placement> = {
@@ -44,59 +48,76 @@ const STEPS: Record<string, (p: Placement, far: number) => Placement> = {
   ']': (p, far) => ({ ...p, rotation: p.rotation + far }),
 };
 
-/** Dragging, pinching, wheeling and nudging the art on its template; one undo step a gesture. */
-export function usePlacing(svg: RefObject<SVGSVGElement | null>) {
-  const { view, session, setDraft, locked } = useJob();
-  const { placement, art } = view;
-  const start = useRef<{ placement: Placement; from: Point; grip: Grip } | null>(null);
-  const lastNudge = useRef(0);
+/** Half the size of an item before it is turned, mm. */
+export const halfSize = (drawn: Drawn): HalfSize =>
+  drawn.kind === 'picture'
+    ? { width: drawn.placement.width / 2, height: printedHeight(drawn.placement, drawn.art.facts) / 2 }
+    : { width: Math.max(drawn.line.width, drawn.item.size) / 2, height: drawn.item.size * 0.75 };
 
-  const settle = (next: Placement, merge = false) => {
-    setDraft(null);
-    session.change({ placement: tidyPlacement(next) }, { merge });
+const same = (a: Placement, b: Placement) =>
+  a.x === b.x && a.y === b.y && a.width === b.width && a.rotation === b.rotation;
+
+/** Dragging, pinching and nudging the chosen item on its template; one step of undo a gesture. */
+export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Designing) {
+  const { locked } = useJob();
+  const { composed, chosen, choose, put, preview } = designing;
+  const start = useRef<{ drawn: Drawn; from: Point; grip: Grip } | null>(null);
+  const lastNudge = useRef(0);
+  const [guides, setGuides] = useState<Guides>(NO_GUIDES);
+
+  const moveTo = (drawn: Drawn, grip: Grip, from: Point, at: Point, free: boolean): Placement => {
+    const spot = moved(spotOf(drawn), grip, from, at);
+    if (grip !== 'move' || free || !composed) return spot;
+    const { spot: near, guides: found } = snapped(spot, halfSize(drawn), composed.template);
+    setGuides(found);
+    return near;
   };
 
   const bind = useGesture(
     {
-      onDrag: ({ first, last, xy: [x, y], event, pinching, cancel, canceled }) => {
-        if (!svg.current || !placement || locked || canceled) return;
+      onDrag: ({ first, last, xy: [x, y], event, pinching, cancel, canceled, altKey }) => {
+        if (!svg.current || locked || canceled) return;
         if (pinching) {
           cancel();
           return;
         }
         const at = toTemplate(svg.current, x, y);
         if (first) {
-          const grip = (event.target as Element).closest<SVGElement>('[data-grip]')?.dataset['grip'];
-          start.current = { placement, from: at, grip: grip === 'scale' || grip === 'turn' ? grip : 'move' };
+          const target = event.target as Element;
+          const grip = target.closest<SVGElement>('[data-grip]')?.dataset['grip'];
+          const id = target.closest<SVGElement>('[data-item]')?.dataset['item'];
+          const drawn = designing.drawn.find((one) => !one.borrowed && one.item.id === id) ?? chosen;
+          if (!drawn) return;
+          choose(drawn.item.id);
+          start.current = { drawn, from: at, grip: grip === 'scale' || grip === 'turn' ? grip : 'move' };
         }
         if (!start.current) return;
-        const next = tidyPlacement(moved(start.current.placement, start.current.grip, start.current.from, at));
-        if (last) {
-          const { placement: before } = start.current;
-          start.current = null;
-          if (
-            before.x !== next.x ||
-            before.y !== next.y ||
-            before.width !== next.width ||
-            before.rotation !== next.rotation
-          )
-            settle(next);
-          else setDraft(null);
-        } else setDraft(next);
+        const { drawn, grip, from } = start.current;
+        // Alt held: no snapping.
+        const next = placed(drawn.item, moveTo(drawn, grip, from, at, altKey));
+        if (!last) {
+          preview(next);
+          return;
+        }
+        start.current = null;
+        setGuides(NO_GUIDES);
+        const spot = moved(spotOf(drawn), grip, from, at);
+        if (same(spot, spotOf(drawn))) preview(null);
+        else put(next);
       },
       onPinch: ({ first, last, offset: [scale, angle], memo }) => {
-        if (!placement || locked) return undefined;
+        if (!chosen || locked) return undefined;
         const begun =
           first || !memo
-            ? { placement, scale, angle }
-            : (memo as { placement: Placement; scale: number; angle: number });
-        const next = tidyPlacement({
-          ...begun.placement,
-          width: begun.placement.width * (scale / begun.scale),
-          rotation: snapped(begun.placement.rotation + angle - begun.angle),
+            ? { item: chosen.item, spot: spotOf(chosen), scale, angle }
+            : (memo as { item: DesignItem; spot: Placement; scale: number; angle: number });
+        const next = placed(begun.item, {
+          ...begun.spot,
+          width: begun.spot.width * (scale / begun.scale),
+          rotation: turned(begun.spot.rotation + angle - begun.angle),
         });
-        if (last) settle(next);
-        else setDraft(next);
+        if (last) put(next);
+        else preview(next);
         return begun;
       },
     },
@@ -104,15 +125,20 @@ export function usePlacing(svg: RefObject<SVGSVGElement | null>) {
   );
 
   const onKeyDown = (event: React.KeyboardEvent) => {
+    if (!chosen || locked || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      designing.remove(chosen.item.id);
+      return;
+    }
     const step = STEPS[event.key];
-    if (!step || !placement || locked || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (!step) return;
     event.preventDefault();
     // Nudges in quick succession are one step of undo.
     const merge = event.timeStamp - lastNudge.current < 800;
     lastNudge.current = event.timeStamp;
-    settle(step(placement, event.shiftKey ? 10 : 1), merge);
+    put(placed(chosen.item, step(spotOf(chosen), event.shiftKey ? 10 : 1)), merge);
   };
 
-  const height = placement && art ? printedHeight(placement, art.facts) : 0;
-  return { bind, onKeyDown, settle, height };
+  return { bind, onKeyDown, guides };
 }

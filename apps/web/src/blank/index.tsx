@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { proposedAgain } from '@kanga/core/art';
 import { dyeShareOf } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
@@ -65,13 +66,13 @@ function Facts(): ReactNode {
                         mm >= 0 && mm <= 100 ? null : `A bleed is from nothing to ${print.length(100)}.`
                       }
                       onValue={(mm) => {
-                        session.change({ bleed: mm, placement: null });
+                        session.change({ bleed: mm });
                       }}
                     />
                     {bleed.overruled && (
                       <Button
                         onClick={() => {
-                          session.change({ bleed: null, placement: null });
+                          session.change({ bleed: null });
                           close();
                         }}
                       >
@@ -104,7 +105,7 @@ function Facts(): ReactNode {
                 style={{ background: blank.baseColour }}
               />
             </Fact>
-            <Fact name="Sides">{blank.sides.join(', ')}</Fact>
+            <Fact name="Sides">{blank.sides.map((side) => side.name).join(', ')}</Fact>
             {blank.jig && <Fact name="Jig">{blank.jig}</Fact>}
           </>
         )}
@@ -126,7 +127,12 @@ export default function BlankStage() {
             chosen={blank?.id ?? null}
             locked={locked}
             onChoose={(chosen) => {
-              session.change({ blankId: chosen.id, bleed: null, placement: null, overrides: {} });
+              session.change({
+                blankId: chosen.id,
+                bleed: null,
+                design: proposedAgain(view.job.design),
+                overrides: {},
+              });
             }}
           />
           <div className="relative min-h-[380px] flex-1 overflow-hidden border border-rule bg-wash">

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { FAMILIES, PRINT_AREA_LIMITS, type Blank, type Family } from '@kanga/core/blank';
+import { EMPTY_BLANK, FAMILIES, PRINT_AREA_LIMITS, type Blank, type Family } from '@kanga/core/blank';
+import type { Outline } from '@kanga/core/geometry';
 import { parseLength } from '@kanga/core/units';
 import type { NewBlank } from '@kanga/contract/blank';
 import { api, blanksQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
@@ -13,6 +14,17 @@ const FAMILY_NAMES: Record<Family, string> = {
   mask: 'Mask',
   bag: 'Bag',
   neoprene: 'Neoprene',
+  performance: 'Performance',
+  sequin: 'Sequin',
+  mat: 'Mat',
+  'mouse pad': 'Mouse pad',
+  'faux leather': 'Faux leather',
+  burlap: 'Burlap look',
+  'ceramic coaster': 'Ceramic coaster',
+  mug: 'Mug',
+  tumbler: 'Tumbler',
+  metal: 'Metal',
+  tile: 'Tile',
 };
 const COLOURS = [
   { value: '#ffffff', label: 'White' },
@@ -48,20 +60,20 @@ const EMPTY: Draft = {
 
 function blankOf(draft: Draft, width: number, height: number): NewBlank {
   const polyester = Number(draft.polyester);
+  const thickness = draft.family === 'neoprene' ? 3 : 0.6;
+  const outline: Outline =
+    draft.shape === 'ellipse' ? { kind: 'ellipse', width, height } : { kind: 'rectangle', width, height, radius: 0 };
+  const names = draft.family === 'sock' ? ['left face', 'right face'] : ['front'];
   return {
+    ...EMPTY_BLANK,
     name: draft.name.trim(),
     family: draft.family,
     fibre: { polyester, cotton: 100 - polyester, elastane: 0, other: 0 },
     baseColour: draft.baseColour,
-    surface: 'smooth',
-    layers: draft.layers === '2' ? 2 : 1,
-    thickness: draft.family === 'neoprene' ? 3 : 0.6,
-    outline:
-      draft.shape === 'ellipse' ? { kind: 'ellipse', width, height } : { kind: 'rectangle', width, height, radius: 0 },
-    sides: draft.family === 'sock' ? ['left face', 'right face'] : ['front'],
+    layers: draft.layers === '2' ? [thickness, thickness] : [thickness],
+    sides: names.map((name) => ({ name, outline, keepOuts: [] })),
     style: draft.style,
     jig: draft.family === 'sock' ? 'Sock leg' : null,
-    keepOuts: [],
   };
 }
 

@@ -1,33 +1,12 @@
 import type { Job, JobChange, JobFile } from '@kanga/core/job';
+import { sampleJob } from '@kanga/core/testing';
 import { ApiError, JobSession } from './index.js';
 
-const job: Job = {
-  id: 'j',
-  number: 1,
-  name: 'Tees',
-  customer: '',
-  due: null,
-  pieces: 2,
-  status: 'open',
-  reached: 'blank',
-  version: 1,
-  blankId: null,
-  bleed: null,
-  artId: null,
-  placement: null,
-  mediaId: null,
-  gap: null,
-  pressId: null,
-  overrides: {},
-  waivers: [],
-  createdAt: '',
-  updatedAt: '',
-  closedAt: null,
-};
+const job = sampleJob({ design: [], pieces: 2, version: 1 });
 const file = (change: Partial<Job> = {}): JobFile => ({
   job: { ...job, ...change },
   blank: null,
-  art: null,
+  arts: [],
   plan: null,
   events: [],
 });

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
-import { QueryClient, queryOptions, useSuspenseQuery } from '@tanstack/react-query';
+import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
+import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { JobSummary, LogEntry } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
@@ -22,6 +23,9 @@ export const queryClient = new QueryClient({
 export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => api<Shop>('shop'), staleTime: 60_000 });
 export const blanksQuery = queryOptions({ queryKey: ['blanks'], queryFn: () => api<Blank[]>('blanks') });
 export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art[]>('art') });
+/** A picture with all that was read in its pixels; it never changes. */
+export const artOneQuery = (id: string) =>
+  queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
 export const logQuery = queryOptions({ queryKey: ['log'], queryFn: () => api<LogEntry[]>('log') });
 
@@ -34,3 +38,29 @@ export function usePrint(): UnitPrinter {
 }
 
 export const pictureUrl = (artId: string, size: 'thumb' | 'preview'): string => `/api/art/${artId}/${size}`;
+
+/** A font with all its cuts; the part of Kanga that reads fonts comes with the first one. */
+const faceQuery = (id: FontId) =>
+  queryOptions({
+    queryKey: ['font', id],
+    staleTime: Infinity,
+    gcTime: Infinity,
+    queryFn: async () => {
+      const [{ faceOf }, ...files] = await Promise.all([
+        import('@kanga/core/shaping'),
+        ...FONTS[id].subsets.map(async (subset) => {
+          const response = await fetch(`/api/fonts/${id}/${subset}`);
+          if (!response.ok) throw new Error(`The font ${FONTS[id].name} could not be loaded.`);
+          return new Uint8Array(await response.arrayBuffer());
+        }),
+      ]);
+      return [id, faceOf(files)] as const;
+    },
+  });
+
+const facesOf = (results: { data?: readonly [FontId, Face] | undefined }[]): ReadonlyMap<FontId, Face> =>
+  new Map(results.flatMap(({ data }) => (data ? [data] : [])));
+
+/** The faces of these fonts, as far as they are loaded. */
+export const useFaces = (ids: readonly FontId[]): ReadonlyMap<FontId, Face> =>
+  useQueries({ queries: ids.map(faceQuery), combine: facesOf });

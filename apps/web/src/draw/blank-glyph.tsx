@@ -5,7 +5,9 @@ import { silhouetteOf } from './silhouette.js';
 /** A blank as a small picture: its silhouette with the print area on it. */
 export function BlankGlyph({ blank, className = '' }: { blank: Blank; className?: string }) {
   const { path, folds, box } = silhouetteOf(blank);
-  const area = polygonOf(blank.outline);
+  const [side] = blank.sides;
+  if (!side) return null;
+  const area = polygonOf(side.outline);
   const whole = unionOf([
     box,
     { x: 0, y: 0, width: Math.max(...area.map((p) => p.x)), height: Math.max(...area.map((p) => p.y)) },
@@ -22,6 +24,16 @@ export function BlankGlyph({ blank, className = '' }: { blank: Blank; className?
         strokeWidth="1.6"
         vectorEffect="non-scaling-stroke"
       />
+      {side.keepOuts
+        .filter((keepOut) => keepOut.kind === 'strap slot' || keepOut.kind === 'rubber border')
+        .map((keepOut, i) => (
+          <path
+            key={i}
+            d={svgPath(keepOut.area)}
+            fill="#17151F"
+            fillOpacity={keepOut.kind === 'strap slot' ? 1 : 0.75}
+          />
+        ))}
       <path d={folds} fill="none" stroke="#17151F" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
     </svg>
   );

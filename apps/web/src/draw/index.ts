@@ -2,3 +2,4 @@ export * from './silhouette.js';
 export * from './blank-glyph.js';
 export * from './template-drawing.js';
 export * from './ripening.js';
+export * from './drawn-items.js';

@@ -1,25 +1,18 @@
 import { useId } from 'react';
-import { pixelToTemplate } from '@kanga/core/art';
-import { svgMatrix, svgPath } from '@kanga/core/geometry';
+import { svgPath } from '@kanga/core/geometry';
 import type { JobView } from '@kanga/core/job';
-import { pictureUrl } from '../data/index.js';
+import { DrawnItems } from './drawn-items.js';
 
 /** The print as it ripens: dull as on paper above the line, vivid as on cloth below it. `share` is how much of the dwell is gone. */
 export function Ripening({ view, share }: { view: JobView; share: number }) {
   const id = useId();
-  const { template, art, placement, blank } = view;
-  if (!template || !art || !placement || !blank) return null;
+  const { blank, sides, printed } = view;
+  const side = sides[printed[0] ?? 0];
+  if (!side || !blank || side.drawn.length === 0) return null;
+  const { template, drawn } = side;
   const { bleedBox: box } = template;
   const at = box.y + box.height * (1 - share);
-  const image = (
-    <image
-      href={pictureUrl(art.id, 'preview')}
-      width={art.facts.width}
-      height={art.facts.height}
-      preserveAspectRatio="none"
-      transform={svgMatrix(pixelToTemplate(placement, art.facts))}
-    />
-  );
+  const image = <DrawnItems drawn={drawn} template={template} />;
   const edge = Math.max(box.width, box.height) * 0.02;
   return (
     <svg

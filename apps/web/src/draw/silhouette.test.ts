@@ -1,4 +1,4 @@
-import { BUILT_IN_BLANKS } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS, type Side } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import { silhouetteOf } from './silhouette.js';
 
@@ -7,7 +7,8 @@ describe('silhouetteOf', () => {
     'is drawn round the print area of %s, in finite numbers',
     (_, blank) => {
       const { path, folds, box } = silhouetteOf(blank);
-      const { width, height } = sizeOf(blank.outline);
+      const [side] = blank.sides;
+      const { width, height } = sizeOf((side as Side).outline);
       expect(`${path}${folds}`).toMatch(/^M/);
       expect(`${path}${folds}`).not.toMatch(/NaN|undefined|Infinity/);
       expect(box.x).toBeLessThanOrEqual(0);

@@ -1,5 +1,5 @@
-import type { Blank } from '@kanga/core/blank';
-import { sizeOf, type Rect } from '@kanga/core/geometry';
+import type { Blank, Side } from '@kanga/core/blank';
+import { boundsOf, grownPolygon, polygonOf, sizeOf, svgPath, type Outline, type Rect } from '@kanga/core/geometry';
 
 /** The outline of the goods round a print area, for the eye alone: its own coordinates are the print area's, mm. */
 export interface Silhouette {
@@ -76,10 +76,57 @@ function sleeve(w: number, h: number): Silhouette {
   };
 }
 
-const DRAWN = { tee, sock, mask, bag, cushion, neoprene: sleeve };
+/** Flat goods: their own outline with a rim round it. */
+function flat(outline: Outline, by: number): Silhouette {
+  const path = grownPolygon(outline, by);
+  return { path: svgPath(path), folds: '', box: boundsOf(path) };
+}
 
-/** The silhouette of a blank, in proportion to its print area. */
-export function silhouetteOf(blank: Blank): Silhouette {
-  const { width, height } = sizeOf(blank.outline);
-  return DRAWN[blank.family](width, height);
+/** A mat lies inside its border. */
+function mat({ outline, keepOuts }: Side): Silhouette {
+  const box = boundsOf([...polygonOf(outline), ...keepOuts.flatMap((keepOut) => keepOut.area)]);
+  return { path: rounded(box.x, box.y, box.width, box.height, Math.min(box.width, box.height) * 0.03), folds: '', box };
+}
+
+/** What is wrapped round is drawn unrolled, with half a handle at either end where there is one. */
+function unrolled(w: number, h: number, handle: boolean): Silhouette {
+  const by = h * 0.04;
+  const grip = handle ? h * 0.22 : 0;
+  const ear = (x: number, s: 1 | -1) =>
+    `M${x} ${h * 0.25}C${x + s * grip * 1.3} ${h * 0.2} ${x + s * grip * 1.3} ${h * 0.8} ${x} ${h * 0.75}`;
+  return {
+    path: rounded(-by, -by, w + 2 * by, h + 2 * by, by),
+    folds: handle ? ear(-by, -1) + ear(w + by, 1) : '',
+    box: { x: -by - grip, y: -by, width: w + 2 * by + 2 * grip, height: h + 2 * by },
+  };
+}
+
+/** The silhouette of one side of a blank, in proportion to its print area. */
+export function silhouetteOf(blank: Blank, index = 0): Silhouette {
+  const side = blank.sides[index] ?? blank.sides[0];
+  if (!side) return { path: '', folds: '', box: { x: 0, y: 0, width: 1, height: 1 } };
+  const { width: w, height: h } = sizeOf(side.outline);
+  switch (blank.family) {
+    case 'tee':
+    case 'performance':
+      return tee(w, h);
+    case 'sock':
+      return sock(w, h);
+    case 'mask':
+      return mask(w, h);
+    case 'bag':
+      return bag(w, h);
+    case 'cushion':
+    case 'sequin':
+      return cushion(w, h);
+    case 'mat':
+      return mat(side);
+    case 'mug':
+    case 'tumbler':
+      return unrolled(w, h, blank.family === 'mug');
+    case 'neoprene':
+      return blank.wrap === 'sides' ? sleeve(w, h) : flat(side.outline, 2);
+    default:
+      return flat(side.outline, Math.min(w, h) * 0.02);
+  }
 }

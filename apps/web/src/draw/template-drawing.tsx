@@ -1,30 +1,15 @@
 import type { ReactNode } from 'react';
-import type { Blank, KeepOut, Template } from '@kanga/core/blank';
-import { growRect, polygonOf, svgPath, unionOf, type Rect } from '@kanga/core/geometry';
+import type { Blank, Side, Template } from '@kanga/core/blank';
+import { boundsOf, growRect, polygonOf, svgPath, unionOf, type Rect } from '@kanga/core/geometry';
 import type { UnitPrinter } from '@kanga/core/units';
 import { silhouetteOf } from './silhouette.js';
 
 const thin = { strokeWidth: 1.5, vectorEffect: 'non-scaling-stroke' } as const;
 
-/** The strip of a keep-out beside the print area; it is drawn as thick as `size`. */
-function stripOf({ edge, clearance }: KeepOut, { width, height }: Template, size: number): Rect {
-  switch (edge) {
-    case 'top':
-      return { x: 0, y: -clearance - size, width, height: size };
-    case 'bottom':
-      return { x: 0, y: height + clearance, width, height: size };
-    case 'left':
-      return { x: -clearance - size, y: 0, width: size, height };
-    case 'right':
-      return { x: width + clearance, y: 0, width: size, height };
-  }
-}
-
 /** What a drawing of a template has to hold: the template with its bleed, its keep-outs, and some of the goods round it. */
-export function templateView(template: Template, blank: Blank): { view: Rect; around: Rect; unit: number } {
-  const size = Math.max(template.width, template.height) * 0.03;
-  const strips = blank.keepOuts.map((keepOut) => stripOf(keepOut, template, size));
-  const around = unionOf([template.bleedBox, ...strips]);
+export function templateView(template: Template, side: Side | undefined): { view: Rect; around: Rect; unit: number } {
+  const areas = (side?.keepOuts ?? []).map((keepOut) => boundsOf(keepOut.area));
+  const around = unionOf([template.bleedBox, ...areas]);
   const unit = Math.max(around.width, around.height) / 100;
   return { view: growRect(around, unit * 13), around, unit };
 }
@@ -73,8 +58,7 @@ function Dimensions({
   );
 }
 
-function KeepOuts({ blank, template, unit }: { blank: Blank; template: Template; unit: number }) {
-  const size = Math.max(template.width, template.height) * 0.03;
+function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
   return (
     <>
       <defs>
@@ -89,18 +73,23 @@ function KeepOuts({ blank, template, unit }: { blank: Blank; template: Template;
           <rect width="3" height="7" fill="#17151F" />
         </pattern>
       </defs>
-      {blank.keepOuts.map((keepOut) => {
-        const strip = stripOf(keepOut, template, size);
-        const level = keepOut.edge === 'top' || keepOut.edge === 'bottom';
-        const [cx, cy] = [strip.x + strip.width / 2, strip.y + strip.height / 2];
+      {(side?.keepOuts ?? []).map(({ kind, area }, i) => {
+        const box = boundsOf(area);
+        const level = box.width >= box.height;
+        const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
+        // A small one is named beside itself, or its name would hide it.
+        const small = Math.max(box.width, box.height) < unit * (kind.length * 2.2);
+        const at = small
+          ? `translate(${cx} ${box.y + box.height + unit * 4.4})`
+          : level
+            ? `translate(${cx} ${cy + unit * 1.35})`
+            : `translate(${cx + unit * 1.35} ${cy}) rotate(-90)`;
         return (
-          <g key={`${keepOut.kind}-${keepOut.edge}`}>
-            <rect {...strip} fill="url(#hatch)" stroke="#17151F" {...thin} strokeWidth={1} />
+          <g key={i}>
+            <path d={svgPath(area)} fill="url(#hatch)" stroke="#17151F" {...thin} strokeWidth={1} />
             <text
-              transform={
-                level ? `translate(${cx} ${cy + unit * 1.35})` : `translate(${cx + unit * 1.35} ${cy}) rotate(-90)`
-              }
-              fontSize={unit * 4}
+              transform={at}
+              fontSize={unit * (small ? 3.2 : 4)}
               fontWeight="700"
               textAnchor="middle"
               stroke="#fff"
@@ -108,7 +97,7 @@ function KeepOuts({ blank, template, unit }: { blank: Blank; template: Template;
               paintOrder="stroke"
               strokeLinejoin="round"
             >
-              {keepOut.kind}
+              {kind}
             </text>
           </g>
         );
@@ -136,6 +125,7 @@ export function TemplateLines({ template }: { template: Template }) {
 export function TemplateDrawing({
   template,
   blank,
+  side = 0,
   print,
   children,
   over,
@@ -146,6 +136,8 @@ export function TemplateDrawing({
 }: {
   template: Template;
   blank: Blank;
+  /** Which of the blank’s sides it is. */
+  side?: number;
   print: UnitPrinter;
   children?: ReactNode;
   /** Drawn above the template's lines. */
@@ -155,8 +147,8 @@ export function TemplateDrawing({
   className?: string;
   fill?: boolean;
 }) {
-  const { view, around, unit } = templateView(template, blank);
-  const { path, folds } = silhouetteOf(blank);
+  const { view, around, unit } = templateView(template, blank.sides[side]);
+  const { path, folds } = silhouetteOf(blank, side);
   return (
     <svg
       ref={svgRef}
@@ -176,7 +168,7 @@ export function TemplateDrawing({
       <path d={folds} fill="none" stroke="#8b8a98" {...thin} />
       {fill && <path d={svgPath(template.bleedPolygon)} fill="#9DB9C4" fillOpacity="0.35" />}
       {children}
-      <KeepOuts blank={blank} template={template} unit={unit} />
+      <KeepOuts side={blank.sides[side]} unit={unit} />
       <TemplateLines template={template} />
       <Dimensions template={template} around={around} print={print} unit={unit} />
       {over}

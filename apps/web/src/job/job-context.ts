@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { Placement } from '@kanga/core/art';
+import type { Palette, SideDesign } from '@kanga/core/art';
 import type { JobView, NextAction } from '@kanga/core/job';
 import type { Settings } from '@kanga/core/shop';
 import type { UnitPrinter } from '@kanga/core/units';
@@ -18,8 +18,13 @@ export interface JobContext {
   print: UnitPrinter;
   /** True when the plan is at the press or the job closed: its choices can no longer change. */
   locked: boolean;
-  /** A placement that is being dragged and not yet let go; null when none is. */
-  setDraft: (placement: Placement | null) => void;
+  /** A design that is being dragged and not yet let go; null when none is. */
+  setDraft: (design: SideDesign[] | null) => void;
+  /** The pictures and fonts at hand. */
+  palette: Palette;
+  /** The piece that is looked at, from 0; in a run of names each has its own. */
+  piece: number;
+  setPiece: (piece: number) => void;
   act: (action: NextAction) => void;
   busy: boolean;
 }

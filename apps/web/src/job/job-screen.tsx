@@ -1,13 +1,14 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useQueries, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams } from 'react-router';
-import type { Placement } from '@kanga/core/art';
+import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import {
   api,
+  artOneQuery,
   artQuery,
   blanksQuery,
   BenchOutbox,
@@ -16,6 +17,7 @@ import {
   problemFrom,
   queryClient,
   setClock,
+  useFaces,
   usePrint,
   useShop,
   type SessionState,
@@ -65,17 +67,32 @@ const useSession = (file: JobFile) => {
   return { session, state, outbox, bench };
 };
 
-/** The blank and the art that the job names now, before the server has answered with them. */
-function useLinked({ file, pending }: SessionState): Pick<JobFile, 'blank' | 'art'> {
+/** The blank and the pictures that the job names now, before the server has answered with them. */
+function useLinked({ file, pending }: SessionState): Pick<JobFile, 'blank' | 'arts'> {
   const blanks = useQuery(blanksQuery).data;
-  const pictures = useQuery(artQuery).data;
+  const listed = useQuery(artQuery).data;
+  const { blankId, design } = { ...file.job, ...pending };
+  const ids = artIdsOf(design);
+  // What was read in the pixels of a picture comes with the picture alone, not with the list.
+  const whole = useQueries({
+    queries: ids.filter((id) => !file.arts.some((art) => art.id === id)).map((id) => artOneQuery(id)),
+    combine: wholeArts,
+  });
+  const key = ids.join();
   return useMemo(() => {
-    const { blankId, artId } = { ...file.job, ...pending };
-    const find = <T extends { id: string }>(id: string | null, own: T | null, all: T[] | undefined): T | null =>
-      id === null ? null : own?.id === id ? own : (all?.find((one) => one.id === id) ?? null);
-    return { blank: find(blankId, file.blank, blanks), art: find(artId, file.art, pictures) };
-  }, [file, pending, blanks, pictures]);
+    const blank =
+      blankId === null
+        ? null
+        : file.blank?.id === blankId
+          ? file.blank
+          : (blanks?.find((one) => one.id === blankId) ?? null);
+    const known = [...file.arts, ...whole, ...(listed ?? [])];
+    const arts = key.split(',').flatMap((id) => known.find((art) => art.id === id) ?? []);
+    return { blank, arts };
+  }, [file, blankId, key, blanks, listed, whole]);
 }
+
+const wholeArts = (results: { data?: Art | undefined }[]): Art[] => results.flatMap(({ data }) => data ?? []);
 
 /** What can be done about trouble with saving: it is shown as any other finding. */
 function useTrouble(
@@ -140,7 +157,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const shop = useShop();
   const print = usePrint();
   const { session, state, outbox, bench } = useSession(file);
-  const [draft, setDraft] = useState<Placement | null>(null);
+  const [draft, setDraft] = useState<SideDesign[] | null>(null);
   const { act, busy, refusal } = useAct(session, outbox);
   const linked = useLinked(state);
   const [aside, setAside] = useState<Problem | null>(null);
@@ -148,10 +165,15 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
     setAside(problemFrom(error));
   }, []);
 
+  const [piece, setPiece] = useState(0);
+  const faces = useFaces(fontsOf({ ...state.file.job, ...state.pending }.design));
+  const palette = useMemo((): Palette => ({ arts: linked.arts, faces }), [linked.arts, faces]);
+
   const view = useMemo(() => {
-    const job = { ...state.file.job, ...state.pending, ...(draft ? { placement: draft } : {}) };
-    return viewJob({ ...state.file, ...linked, job, events: bench.events }, shop, print);
-  }, [state, linked, draft, bench.events, shop, print]);
+    const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
+    const sight = { faces, piece: Math.min(piece, job.pieces - 1) };
+    return viewJob({ ...state.file, ...linked, job, events: bench.events }, shop, print, sight);
+  }, [state, linked, draft, bench.events, shop, print, faces, piece]);
 
   useEffect(() => {
     setClock().catch(onFault);
@@ -189,6 +211,9 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
     print,
     locked,
     setDraft,
+    palette,
+    piece: Math.min(piece, view.job.pieces - 1),
+    setPiece,
     act,
     busy,
   };

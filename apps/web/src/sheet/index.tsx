@@ -1,5 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
+import { isDesigned } from '@kanga/core/job';
 import { GAP_LIMITS, isLayout, type Layout } from '@kanga/core/sheet';
 import type { Printer } from '@kanga/core/shop';
 import { parseLength, tidyNumber } from '@kanga/core/units';
@@ -31,7 +33,7 @@ function useDownload(jobId: string, number: number, session: JobSession) {
 
 function Facts({ layout }: { layout: Layout | null }) {
   const { view, session, shop, print, locked } = useJob();
-  const { media, printer, transfers, job, blank, gap, blocks } = view;
+  const { media, printer, transfers, job, blank, gap, blocks, printed } = view;
   const download = useDownload(job.id, job.number, session);
   const mirror = useMutation({
     mutationFn: (mirroredBy: Printer['mirroredBy']) =>
@@ -68,7 +70,7 @@ function Facts({ layout }: { layout: Layout | null }) {
         )}
         <Fact
           name="Transfers"
-          note={blank && blank.sides.length > 1 ? `${job.pieces} pieces, ${blank.sides.length} sides each` : undefined}
+          note={blank && printed.length > 1 ? `${job.pieces} pieces, ${printed.length} sides each` : undefined}
         >
           <span className="figures">{transfers}</span>
         </Fact>
@@ -131,7 +133,8 @@ function Facts({ layout }: { layout: Layout | null }) {
 /** Sheet’s one question: does it all fit, at true size, and how much paper does it take? */
 export default function SheetStage() {
   const { view, print } = useJob();
-  const { layout, template, art, placement, media, printer, gap } = view;
+  const { layout, blank, templates, printed, media, printer, gap } = view;
+  const { palette } = useJob();
   const [chosen, setChosen] = useState(0);
   const laid = layout && isLayout(layout) ? layout : null;
   const count = laid?.sheets.length ?? 0;
@@ -139,7 +142,14 @@ export default function SheetStage() {
   const shown = media?.kind === 'cut' && count > 1 ? 2 : 1;
   const at = Math.min(chosen, Math.max(0, count - shown));
   const sheets = laid?.sheets.slice(at, at + shown) ?? [];
-  const ready = sheets.length > 0 && template && art && placement && media && printer;
+  const ready = sheets.length > 0 && blank && isDesigned(view.job) && media && printer;
+  /** A transfer with the names of its own piece. */
+  const sideOf = (index: number): ComposedSide | undefined => {
+    const side = printed[index % printed.length] ?? 0;
+    const template = templates[side];
+    const values = valuesOf(view.job.run, Math.floor(index / printed.length));
+    return template && { template, drawn: drawnOn(view.job.design, side, templates, palette, values) };
+  };
   return (
     <Field
       title="As it comes out of the printer"
@@ -178,9 +188,7 @@ export default function SheetStage() {
                     <SheetDrawing
                       sheet={sheet}
                       margins={media.margins}
-                      template={template}
-                      art={art}
-                      placement={placement}
+                      sideOf={sideOf}
                       printer={printer}
                       gap={gap}
                       unit={print.units.length}

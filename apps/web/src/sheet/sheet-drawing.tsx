@@ -1,11 +1,9 @@
-import { useId } from 'react';
-import { pixelToTemplate, type Art, type Placement } from '@kanga/core/art';
-import type { Template } from '@kanga/core/blank';
+import type { ComposedSide } from '@kanga/core/art';
 import { svgMatrix, svgPath } from '@kanga/core/geometry';
-import { cutMarks, templateToSheet, type Sheet } from '@kanga/core/sheet';
+import { cutMarks, templateToSheet, type Placed, type Sheet } from '@kanga/core/sheet';
 import type { Margins, Printer } from '@kanga/core/shop';
 import { MM_PER_INCH, type LengthUnit } from '@kanga/core/units';
-import { pictureUrl } from '../data/index.js';
+import { DrawnItems } from '../draw/index.js';
 
 /** Steps between the figures of a ruler, in shop units: as many as have room. */
 const FIGURES = { in: [1, 2, 5, 10, 20], mm: [50, 100, 200, 500] };
@@ -56,28 +54,45 @@ function Ruler({ length, span, unit, upright, size }: RulerProps) {
 export interface SheetDrawingProps {
   sheet: Sheet;
   margins: Margins;
-  template: Template;
-  art: Art;
-  placement: Placement;
+  /** What is on a transfer: its side, as it is drawn for its piece. */
+  sideOf: (index: number) => ComposedSide | undefined;
   printer: Printer;
   gap: number;
   unit: LengthUnit;
   label: string;
 }
 
+/** One transfer, dull as it comes out of the printer. */
+function Transfer({
+  placed,
+  side,
+  mirroredBy,
+}: {
+  placed: Placed;
+  side: ComposedSide | undefined;
+  mirroredBy: Printer['mirroredBy'];
+}) {
+  if (!side) return null;
+  const { template, drawn } = side;
+  return (
+    <g transform={svgMatrix(templateToSheet(placed, template.bleedBox, mirroredBy))}>
+      <g className="saturate-50" opacity="0.82">
+        <DrawnItems drawn={drawn} template={template} size="thumb" />
+      </g>
+      <path
+        d={svgPath(template.bleedPolygon)}
+        fill="none"
+        stroke="#17151F"
+        strokeOpacity="0.35"
+        strokeWidth="0.7"
+        vectorEffect="non-scaling-stroke"
+      />
+    </g>
+  );
+}
+
 /** One sheet at scale as it will come out of the printer: pieces mirrored, cut marks, labels and margins. */
-export function SheetDrawing({
-  sheet,
-  margins,
-  template,
-  art,
-  placement,
-  printer,
-  gap,
-  unit,
-  label,
-}: SheetDrawingProps) {
-  const clip = useId();
+export function SheetDrawing({ sheet, margins, sideOf, printer, gap, unit, label }: SheetDrawingProps) {
   // A long piece of a roll lies on its side, so that it fills the field.
   const lying = sheet.height > sheet.width * 1.5;
   const [across, down] = lying ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
@@ -89,7 +104,6 @@ export function SheetDrawing({
     width: sheet.width - margins.left - margins.right,
     height: sheet.height - margins.top - margins.bottom,
   };
-  const image = svgMatrix(pixelToTemplate(placement, art.facts));
   return (
     <svg
       viewBox={`${-size * 1.1} ${-size * 1.1} ${across + size * 1.5} ${down + size * 1.5}`}
@@ -97,11 +111,6 @@ export function SheetDrawing({
       role="img"
       aria-label={label}
     >
-      <defs>
-        <clipPath id={clip}>
-          <path d={svgPath(template.bleedPolygon)} />
-        </clipPath>
-      </defs>
       <g transform={lying ? `matrix(0 -1 1 0 0 ${sheet.width})` : undefined}>
         <rect
           x={size * 0.08}
@@ -125,25 +134,7 @@ export function SheetDrawing({
         />
         {sheet.placed.map((placed) => (
           <g key={placed.index}>
-            <g transform={svgMatrix(templateToSheet(placed, template.bleedBox, printer.mirroredBy))}>
-              <g clipPath={`url(#${clip})`} className="saturate-50" opacity="0.82">
-                <image
-                  href={pictureUrl(art.id, 'preview')}
-                  width={art.facts.width}
-                  height={art.facts.height}
-                  preserveAspectRatio="none"
-                  transform={image}
-                />
-              </g>
-              <path
-                d={svgPath(template.bleedPolygon)}
-                fill="none"
-                stroke="#17151F"
-                strokeOpacity="0.35"
-                strokeWidth="0.7"
-                vectorEffect="non-scaling-stroke"
-              />
-            </g>
+            <Transfer placed={placed} side={sideOf(placed.index)} mirroredBy={printer.mirroredBy} />
             <path
               d={cutMarks(placed.box, gap)
                 .map((m) => `M${m.x1} ${m.y1}L${m.x2} ${m.y2}`)

@@ -12,11 +12,11 @@ export function Shelf() {
   const { data: blanks } = useSuspenseQuery(blanksQuery);
   return (
     <Cloth head={<b>{settings.shopName}</b>}>
-      <div className="min-h-0 flex-1 overflow-auto p-6">
+      <div className="min-h-0 flex-1 overflow-auto p-6" tabIndex={0} role="region" aria-label="Shelf">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Shelf</h1>
         <ul className="grid gap-4 sm:grid-cols-2 xl:grid-cols-3">
           {blanks.map((blank) => {
-            const { width, height } = sizeOf(blank.outline);
+            const { width, height } = sizeOf(blank.sides[0]?.outline ?? { kind: 'ellipse', width: 0, height: 0 });
             const bleed = proposeBleed(blank).value;
             return (
               <li

@@ -8,12 +8,15 @@ export function Dialog({
   onOpenChange,
   children,
   trigger,
+  wide = false,
 }: {
   title: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   children: ReactNode;
   trigger?: ReactNode;
+  /** For pictures side by side. */
+  wide?: boolean;
 }) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
@@ -27,7 +30,7 @@ export function Dialog({
             event.preventDefault();
             document.querySelector('main')?.focus();
           }}
-          className="fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[10px] border-magenta bg-white p-6 text-key shadow-2xl"
+          className={`fixed top-1/2 left-1/2 z-50 max-h-[90vh] ${wide ? 'w-[min(980px,96vw)]' : 'w-[min(560px,94vw)]'} -translate-x-1/2 -translate-y-1/2 overflow-auto border-t-[10px] border-magenta bg-white p-6 text-key shadow-2xl`}
         >
           <Radix.Title className="mb-3 font-big text-2xl font-bold">{title}</Radix.Title>
           {children}

@@ -1,16 +1,18 @@
 import Joi from 'joi';
-import { artListQuerySchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
+import { artListQuerySchema, artPageSchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
 import { newEventsSchema, benchEventSchema } from '../bench/index.js';
-import { blankSchema, newBlankSchema } from '../blank/index.js';
+import { blankChangeSchema, blankSchema, newBlankSchema, newBlanksSchema } from '../blank/index.js';
 import { idSchema, newWaiverSchema } from '../finding/index.js';
 import {
   jobChangeSchema,
   jobFileSchema,
   jobSummarySchema,
   logEntrySchema,
+  newApprovalSchema,
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
+import { lookSchema, proofQuerySchema } from '../sheet/index.js';
 import { mirrorChoiceSchema, printerSchema, settingsSchema, shopSchema } from '../shop/index.js';
 
 /** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
@@ -59,6 +61,22 @@ export const ENDPOINTS: readonly Endpoint[] = [
     status: 201,
   },
   {
+    method: 'post',
+    path: '/api/blanks/table',
+    summary: 'Put many blanks on the shelf at once: all of them, or none',
+    body: newBlanksSchema,
+    answer: list(blankSchema),
+    status: 201,
+  },
+  {
+    method: 'put',
+    path: '/api/blanks/{id}',
+    summary: 'Change a blank; 409 when somebody saved it since',
+    params: id,
+    body: blankChangeSchema,
+    answer: blankSchema,
+  },
+  {
     method: 'get',
     path: '/api/art',
     summary: 'All pictures, newest first, or the one with a content',
@@ -68,9 +86,25 @@ export const ENDPOINTS: readonly Endpoint[] = [
   {
     method: 'post',
     path: '/api/art',
-    summary: 'Upload a PNG or JPEG: the picture is the body',
+    summary: 'Upload a PNG, JPEG, WebP, TIFF, SVG or PDF: the file is the body',
     query: uploadQuerySchema,
     body: 'application/octet-stream',
+    answer: artSchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/art/{id}',
+    summary: 'A picture with all that was read in it',
+    params: id,
+    answer: artSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/art/{id}/pages',
+    summary: 'Take another page of the same file as a picture',
+    params: id,
+    body: artPageSchema,
     answer: artSchema,
     status: 201,
   },
@@ -80,6 +114,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
     summary: 'A picture: thumb, preview or the original',
     params: { ...id, size: artSizeSchema.required() },
     answer: 'image/*',
+  },
+  {
+    method: 'get',
+    path: '/api/fonts/{font}/{subset}',
+    summary: 'One cut of a font that ships with Kanga',
+    params: { font: Joi.string().required(), subset: Joi.string().required() },
+    answer: 'font/woff',
   },
   { method: 'get', path: '/api/jobs', summary: 'All jobs, open ones first', answer: list(jobSummarySchema) },
   { method: 'post', path: '/api/jobs', summary: 'Open a job', body: newJobSchema, answer: jobFileSchema, status: 201 },
@@ -122,6 +163,30 @@ export const ENDPOINTS: readonly Endpoint[] = [
     summary: 'The print-ready PDF',
     params: id,
     answer: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/proof/{side}/{look}',
+    summary: 'One side as it looks on paper or pressed, PNG',
+    params: { ...id, side: Joi.number().integer().min(0).max(3).required(), look: lookSchema.required() },
+    query: proofQuerySchema,
+    answer: 'image/png',
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/proof',
+    summary: 'The customer proof, PDF',
+    params: id,
+    answer: 'application/pdf',
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/approval',
+    summary: 'Record that the customer approved what was shown; 409 when it changed since',
+    params: id,
+    body: newApprovalSchema,
+    answer: jobFileSchema,
+    status: 201,
   },
   {
     method: 'post',

@@ -4,9 +4,21 @@ import { ENDPOINTS, type Endpoint } from './endpoints.js';
 
 type Json = Record<string, unknown>;
 
+/** Joi's writer says that a choice may be null by its type, and forgets null among its values. */
+function withNull(node: unknown): unknown {
+  if (Array.isArray(node)) return node.map(withNull);
+  if (node === null || typeof node !== 'object') return node;
+  const whole = Object.fromEntries(Object.entries(node).map(([key, value]) => [key, withNull(value)]));
+  const { type, enum: values } = whole as { type?: unknown; enum?: unknown };
+  const nullable = Array.isArray(type) && type.includes('null');
+  return nullable && Array.isArray(values) && !values.includes(null)
+    ? { ...whole, enum: [...(values as unknown[]), null] }
+    : whole;
+}
+
 /** JSON Schema of a Joi schema, by Joi's own writer. */
 export const jsonSchemaOf = (schema: Joi.Schema): Json =>
-  schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' }) as Json;
+  withNull(schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' })) as Json;
 
 const content = (body: Joi.Schema | string): Json =>
   typeof body === 'string'

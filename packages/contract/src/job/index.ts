@@ -1,3 +1,4 @@
 export * from './job.js';
 export * from './ticket.js';
 export * from './log.js';
+export * from './upgrade.js';

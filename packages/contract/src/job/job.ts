@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { STAGES } from '@kanga/core/finding';
-import { PIECES_LIMITS, type Job, type JobChange, type JobFile, type RunPlan } from '@kanga/core/job';
-import { artSchema, placementSchema } from '../art/index.js';
+import { PIECES_LIMITS, type Approval, type Job, type JobChange, type JobFile, type RunPlan } from '@kanga/core/job';
+import { artSchema, designSchema, runSchema } from '../art/index.js';
 import { benchEventSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
 import { daySchema, idSchema, instantSchema, waiverSchema } from '../finding/index.js';
@@ -22,19 +22,33 @@ const choices = {
     .required(),
   blankId: idSchema.allow(null).required(),
   bleed: Joi.number().min(0).max(100).allow(null).required(),
-  artId: idSchema.allow(null).required(),
-  placement: placementSchema.allow(null).required(),
+  design: designSchema.required(),
+  run: runSchema.allow(null).required(),
   mediaId: idSchema.allow(null).required(),
   gap: gapSchema.allow(null).required(),
   pressId: idSchema.allow(null).required(),
   overrides: overridesSchema.required(),
 };
 
+const approver = Joi.string().trim().min(1).max(120).required();
+const fingerprint = Joi.string()
+  .pattern(/^[0-9a-f]{14}$/, 'a fingerprint')
+  .required();
+/** Who approved a proof, and the fingerprint of what they saw; the server adds the time. */
+export const newApprovalSchema = Joi.object<Pick<Approval, 'by' | 'fingerprint'>, true>({ by: approver, fingerprint });
+
 export type NewJob = Pick<Job, 'name' | 'customer' | 'due' | 'pieces'>;
 export const newJobSchema = Joi.object<NewJob, true>(head);
 
 const version = Joi.number().integer().min(1).required();
-export const jobChangeSchema = Joi.object<JobChange, true>({ ...choices, version });
+/** A run of names makes up the pieces: its counts come to just as many. */
+const piecesOfRun = <T extends Pick<Job, 'pieces' | 'run'>>(job: T, helpers: Joi.CustomHelpers<T>) => {
+  const sum = job.run?.reduce((all, row) => all + row.count, 0) ?? job.pieces;
+  return sum === job.pieces
+    ? job
+    : helpers.message({ custom: `pieces must be ${sum}, as many as the run of names counts; got ${job.pieces}` });
+};
+export const jobChangeSchema = Joi.object<JobChange, true>({ ...choices, version }).custom(piecesOfRun);
 
 export const jobSchema = Joi.object<Job, true>({
   ...choices,
@@ -43,6 +57,13 @@ export const jobSchema = Joi.object<Job, true>({
   number: Joi.number().integer().min(1).required(),
   status: Joi.string().valid('open', 'closed').required(),
   waivers: Joi.array().items(waiverSchema).max(100).required(),
+  approval: Joi.object<Approval, true>({
+    by: approver,
+    at: instantSchema.required(),
+    fingerprint,
+  })
+    .allow(null)
+    .required(),
   createdAt: instantSchema.required(),
   updatedAt: instantSchema.required(),
   closedAt: instantSchema.allow(null).required(),
@@ -111,7 +132,7 @@ export const runPlanSchema = Joi.object<RunPlan, true>({
 export const jobFileSchema = Joi.object<JobFile, true>({
   job: jobSchema.required(),
   blank: blankSchema.allow(null).required(),
-  art: artSchema.allow(null).required(),
+  arts: Joi.array().items(artSchema).max(100).required(),
   plan: runPlanSchema.allow(null).required(),
   events: Joi.array().items(benchEventSchema).required(),
 });

@@ -1,1 +1,2 @@
 export * from './gap.js';
+export * from './proof.js';

@@ -1,40 +1,41 @@
 import fc from 'fast-check';
-import { BUILT_IN_BLANKS, makeTemplate, type Blank } from '../blank/index.js';
-import { applyTo } from '../geometry/index.js';
+import { BUILT_IN_BLANKS, makeTemplate, templatesOf, type Blank, type Template } from '../blank/index.js';
+import { applyTo, determinant } from '../geometry/index.js';
+import { sampleArt, sampleFacts as facts, samplePicture } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
-  checkArt,
-  coverageOf,
+  artIdsOf,
+  checkDesign,
+  chestPlacement,
+  coverageOf as coverageOfPictures,
+  drawnOn,
+  fieldsOf,
+  fitted,
   pixelsPerInch,
   pixelToTemplate,
   printedHeight,
   proposePlacement,
+  repeatsOf,
+  seamBetween,
   tidyPlacement,
-  type Art,
+  valuesOf,
   type ArtFacts,
+  type ArtMaps,
+  type DrawnPicture,
+  type PictureItem,
+  type Placement,
+  type SideDesign,
 } from './index.js';
 
-const facts = (width: number, height: number, more: Partial<ArtFacts> = {}): ArtFacts => ({
-  width,
-  height,
-  hasAlpha: false,
-  transparentShare: 0,
-  faintShare: 0,
-  rim: { opaqueShare: 1, nearWhiteShare: 0 },
-  mask: null,
-  ...more,
-});
-const artOf = (f: ArtFacts): Art => ({
-  id: 'a',
-  name: 'a.png',
-  sha256: '',
-  bytes: 1,
-  mediaType: 'image/png',
-  demo: false,
-  facts: f,
-});
 const print = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' });
 const blank = (name: string) => BUILT_IN_BLANKS.find((b) => b.family === name) as Blank;
+const NO_FACES = new Map();
+const drawn = (f: ArtFacts, placement: Placement | null, t: Template, more: Partial<PictureItem> = {}): DrawnPicture =>
+  drawnOn([{ fill: 'own', items: [samplePicture('a', placement, more)] }], 0, [t], {
+    arts: [sampleArt(f)],
+    faces: NO_FACES,
+  })[0] as DrawnPicture;
+const coverageOf = (t: Template, placement: Placement, f: ArtFacts) => coverageOfPictures(t, [drawn(f, placement, t)]);
 const template = makeTemplate({ kind: 'rectangle', width: 100, height: 80, radius: 0 }, 5);
 
 describe('placement', () => {
@@ -120,13 +121,15 @@ describe('coverageOf', () => {
   });
 });
 
-describe('checkArt', () => {
-  const codes = (f: ArtFacts, b: Blank, change = {}) => {
-    const t = makeTemplate(b.outline, b.style === 'spot' ? 0 : 6);
-    return checkArt(artOf(f), { ...proposePlacement(t, f), ...change }, t, b, print).findings.map(
-      (x) => `${x.code}:${x.severity}`,
-    );
+describe('checkDesign', () => {
+  const check = (f: ArtFacts, b: Blank, change: Partial<Placement> = {}, more: Partial<PictureItem> = {}) => {
+    const [t] = templatesOf(b, b.style === 'spot' ? 0 : 6);
+    const placement = { ...proposePlacement(t as Template, f), ...change };
+    const design: SideDesign[] = [{ fill: 'own', items: [samplePicture('a', placement, more)] }];
+    const sides = [{ template: t as Template, drawn: [drawn(f, placement, t as Template, more)] }];
+    return checkDesign(sides, design, { ...b, sides: b.sides.slice(0, 1), wrap: null }, print)[0]?.findings ?? [];
   };
+  const codes = (...args: Parameters<typeof check>) => check(...args).map((x) => `${x.code}:${x.severity}`);
   // 300 pixels per inch is the aim: common practice, no published source.
   it.each([
     [3150, []],
@@ -156,4 +159,186 @@ describe('checkArt', () => {
     expect(codes(facts(3150, 2700, { hasAlpha: true, transparentShare: 0.3 }), blank('tee'), { x: 0 })).toContain(
       'art.crop:fix',
     ));
+
+  const digits = (columns: number, rows: number, at: (column: number, row: number) => number) =>
+    Array.from({ length: rows * columns }, (_, i) => at(i % columns, Math.floor(i / columns)).toString(16)).join('');
+  const mapsOf = (change: Partial<ArtMaps>): ArtMaps => ({
+    columns: 20,
+    rows: 20,
+    haze: '0'.repeat(400),
+    pale: '0'.repeat(400),
+    busy: '0'.repeat(400),
+    fine: '0'.repeat(400),
+    colours: { columns: 1, rows: 1, cells: '336699' },
+    ...change,
+  });
+  const sharp = (maps: Partial<ArtMaps>, more: Partial<ArtFacts> = {}) =>
+    facts(6000, 6000, { maps: mapsOf(maps), ...more });
+
+  it('marks haze where it is', () => {
+    const maps = { haze: digits(20, 20, (column) => (column < 4 ? 9 : 0)) };
+    const found = check(sharp(maps, { hasAlpha: true, transparentShare: 0.4, faintShare: 0.1 }), blank('tee')).find(
+      (x) => x.code === 'art.haze',
+    );
+    const [mark] = found?.where.marks ?? [];
+    // The tee's print area is 266.7 × 228.6 mm; a square picture fits its height, centred: it begins at 19 mm.
+    expect(mark?.x).toBeCloseTo(19.05, 1);
+    expect(mark?.width).toBeCloseTo((228.6 * 4) / 20, 1);
+  });
+  it('forgives pale parts nowhere, and hairlines where the cloth shows them', () => {
+    expect(codes(sharp({ pale: digits(20, 20, (c, r) => (c < 5 && r < 5 ? 6 : 0)) }), blank('tee'))).toContain(
+      'art.pale:note',
+    );
+    const lines = { fine: digits(20, 20, (c, r) => (r === 3 && c < 8 ? 4 : 0)) };
+    // 4 pixels of 6000 over 228.6 mm: 0.15 mm, under half of what smooth cloth shows; over 11 times that, fine.
+    expect(codes(sharp(lines), blank('tee'))).toContain('art.hairline:fix');
+    expect(codes(sharp(lines), blank('tee'), { width: 2600 })).not.toContain('art.hairline:fix');
+  });
+  it('finds the subject where the strap slot takes it, and not where all is equally busy', () => {
+    const tag = blank('faux leather');
+    const near = { busy: digits(20, 20, (c, r) => (c >= 1 && c <= 4 && r > 7 && r < 13 ? 8 : 0)) };
+    expect(codes(sharp(near), tag)).toContain('art.keep-out.strap-slot:fix');
+    expect(codes(sharp({ busy: '6'.repeat(400) }), tag)).not.toContain('art.keep-out.strap-slot:fix');
+  });
+  it('says when the subject runs into the edge', () => {
+    const rim = { busy: digits(20, 20, (c, r) => (r > 5 && r < 14 && (c === 0 || c > 15) ? 8 : 0)) };
+    expect(codes(sharp(rim), blank('mouse pad'))).toContain('art.safe:note');
+  });
+  it('stops a picture that would be mirrored twice', () =>
+    expect(codes(sharp({}), blank('tee'), {}, { mirroredInFile: true })).toContain('art.mirror:stop'));
+  it('asks no resolution of a drawing', () =>
+    expect(codes(facts(300, 300, { vector: true }), blank('cushion'))).toEqual([]));
+  it('measures how wide the bare edge is', () => {
+    const found = check(facts(3100, 3100), blank('cushion'), { x: 190 + 20 }).find((x) => x.code === 'art.cover');
+    expect(found?.title).toMatch(/up to (19|20|21)(\.\d)? mm wide/);
+  });
+});
+
+describe('a design', () => {
+  const sleeve = blank('neoprene');
+  const templates = templatesOf(sleeve, 3);
+  const art = sampleArt(facts(1000, 1000));
+  const palette = { arts: [art], faces: NO_FACES };
+  const onSecond = (fill: SideDesign['fill']) =>
+    drawnOn(
+      [
+        { fill: 'own', items: [samplePicture('a', { x: 20, y: 30, width: 40, rotation: 10 })] },
+        { fill, items: [] },
+      ],
+      1,
+      templates,
+      palette,
+    );
+  const middle = { x: 500, y: 500 };
+
+  it('shows the same on the other side, mirrored, or running on across the edge', () => {
+    const at = (fill: SideDesign['fill']) => {
+      const [one] = onSecond(fill) as DrawnPicture[];
+      if (!one) throw new Error('nothing is drawn');
+      return { centre: applyTo(one.base, middle), mirrored: determinant(one.base) < 0 };
+    };
+    expect(onSecond('own')).toEqual([]);
+    expect(at('same')).toMatchObject({ centre: { x: 20, y: 30 }, mirrored: false });
+    expect(at('mirrored')).toMatchObject({ centre: { x: 80, y: 30 }, mirrored: true });
+    expect(at('across')).toMatchObject({ centre: { x: -80, y: 30 }, mirrored: false });
+  });
+  it('proposes one picture across both sides as wide as they are together', () => {
+    const design: SideDesign[] = [
+      { fill: 'own', items: [samplePicture()] },
+      { fill: 'across', items: [] },
+    ];
+    const [front] = drawnOn(design, 0, templates, palette) as DrawnPicture[];
+    const [back] = drawnOn(design, 1, templates, palette) as DrawnPicture[];
+    expect(front?.placement.width).toBeCloseTo(206, 9);
+    // What lies at the front's right edge lies at the back's left edge.
+    const pixel = { x: (1000 * (100 + 3)) / 206, y: 100 };
+    expect(applyTo(front?.base as never, pixel).x).toBeCloseTo(100, 9);
+    expect(applyTo(back?.base as never, pixel).x).toBeCloseTo(0, 9);
+  });
+  it('repeats a picture over the whole bleed, without a gap', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('straight' as const, 'half drop' as const),
+        fc.double({ min: 12, max: 90, noNaN: true }),
+        fc.integer({ min: -180, max: 180 }),
+        (repeat, width, rotation) => {
+          const placement = { x: 31, y: 44, width, rotation };
+          const one = drawn(facts(300, 200), placement, template, { repeat });
+          expect(coverageOfPictures(template, [one]).missingShare).toBe(0);
+          const places = repeatsOf(placement, facts(300, 200), repeat, template);
+          const area = (width * width * 200) / 300;
+          expect(places.length * area).toBeGreaterThanOrEqual(
+            template.bleedBox.width * template.bleedBox.height - 1e-6,
+          );
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+  it('puts chest art 3 1/2 in below the collar, 10 1/2 in wide on a size L', () => {
+    // Common practice, no published source: 10 to 11 in wide, its top 3 to 4 in below the collar.
+    const tee = blank('tee');
+    const [t] = templatesOf(tee, 0);
+    const placed = chestPlacement(tee, 0, t as Template, { width: 2000, height: 1000 });
+    expect(placed.width).toBeCloseTo(266.7, 6);
+    expect(placed.x).toBeCloseTo(133.35, 6);
+    const top = placed.y - placed.width / 4;
+    expect(top + 89).toBeGreaterThanOrEqual(76);
+    expect(top + 89).toBeLessThanOrEqual(102);
+  });
+  it('fits a picture inside, or over all', () => {
+    expect(fitted(template, facts(1000, 500), 'contain').width).toBeCloseTo(110, 9);
+    expect(fitted(template, facts(1000, 500), 'cover').width).toBeCloseTo(180, 9);
+  });
+  it('names its pictures and its fields once', () => {
+    const text = {
+      kind: 'text' as const,
+      id: 't',
+      text: '{Name} {No} {Name}',
+      font: 'plain' as const,
+      colour: '#000000',
+      size: 10,
+      leastSize: 5,
+      maxWidth: null,
+      x: 0,
+      y: 0,
+      rotation: 0,
+    };
+    const design: SideDesign[] = [{ fill: 'own', items: [samplePicture(), samplePicture(), text] }];
+    expect(artIdsOf(design)).toEqual(['a']);
+    expect(fieldsOf(design)).toEqual(['Name', 'No']);
+  });
+  it('gives every piece of a run its own values, by the counts', () => {
+    const run = [
+      { values: { name: 'A' }, count: 2 },
+      { values: { name: 'B' }, count: 1 },
+    ];
+    expect([0, 1, 2, 3].map((piece) => valuesOf(run, piece)['name'])).toEqual(['A', 'A', 'B', undefined]);
+    expect(valuesOf(null, 0)).toEqual({});
+  });
+});
+
+describe('a seam', () => {
+  // Red at the left, blue at the right.
+  const cells = Array.from({ length: 10 }, (_, i) => (i < 5 ? 'd02020' : '2020d0')).join('');
+  const split = facts(1000, 1000, {
+    maps: { columns: 1, rows: 1, haze: '0', pale: '0', busy: '0', fine: '0', colours: { columns: 10, rows: 1, cells } },
+  });
+  const side = (f: ArtFacts) => {
+    const t = makeTemplate({ kind: 'rectangle', width: 200, height: 90, radius: 0 }, 2);
+    return { template: t, drawn: [drawn(f, null, t)] };
+  };
+  it('shows where two edges differ, and is nothing where they are alike', () => {
+    expect(seamBetween(side(split), side(split))?.p90).toBeGreaterThan(40);
+    const even = { ...split, maps: split.maps && { ...split.maps, colours: { columns: 1, rows: 1, cells: '336699' } } };
+    expect(seamBetween(side(even), side(even))?.p90).toBeCloseTo(0, 9);
+  });
+  it('is told of a mug, and of nothing that does not wrap', () => {
+    const mug = blank('mug');
+    const design: SideDesign[] = [{ fill: 'own', items: [samplePicture()] }];
+    const found = (wrap: Blank['wrap']) =>
+      checkDesign([side(split)], design, { ...mug, wrap }, print)[0]?.findings.map((x) => `${x.code}:${x.severity}`);
+    expect(found('round')).toContain('art.seam:fix');
+    expect(found(null)).not.toContain('art.seam:fix');
+  });
 });

@@ -1,11 +1,12 @@
-import { applyTo, inverse, rowSpans, type Rect } from '../geometry/index.js';
+import { applyTo, inverse, rowSpans, type Point, type Rect } from '../geometry/index.js';
 import type { Template } from '../blank/index.js';
-import type { ArtFacts, Placement } from './art.js';
-import { pixelToTemplate } from './placement.js';
+import type { DrawnPicture } from './compose.js';
 
 export interface Coverage {
   /** Share of the template with its bleed that the art does not cover fully, 0 to 1. */
   missingShare: number;
+  /** Width of the widest bare place, mm. */
+  widest: number;
   /** The uncovered places as strips in template coordinates, mm, for drawing. */
   missing: Rect[];
   /** Grid pitch used, mm: nothing smaller than this is sure to be found. */
@@ -16,32 +17,63 @@ const SAMPLES_ACROSS = 160;
 /** A picture whose edge lies on the bleed line to within this is taken to cover it, mm. */
 const EDGE_SLACK = 0.05;
 
+/** From a place on the side to the picture's own pixels, whichever copy lies there; null beside the picture. */
+export function pixelFinder(
+  { art, item, base, placement }: DrawnPicture,
+  slackMm = EDGE_SLACK,
+): (p: Point) => Point | null {
+  const back = inverse(base);
+  const { width, height } = art.facts;
+  const slack = (slackMm * width) / placement.width;
+  return (place) => {
+    const p = applyTo(back, place);
+    if (item.repeat === 'once')
+      return p.x < -slack || p.y < -slack || p.x > width + slack || p.y > height + slack ? null : p;
+    const column = Math.floor(p.x / width);
+    const down = item.repeat === 'half drop' && column % 2 !== 0 ? height / 2 : 0;
+    const y = p.y - down;
+    return { x: p.x - column * width, y: y - Math.floor(y / height) * height };
+  };
+}
+
+/** The cell of a grid over the picture that a pixel lies in, as its number by rows. */
+export function cellAt(p: Point, size: { width: number; height: number }, columns: number, rows: number): number {
+  const column = Math.min(columns - 1, Math.max(0, Math.floor((p.x / size.width) * columns)));
+  const row = Math.min(rows - 1, Math.max(0, Math.floor((p.y / size.height) * rows)));
+  return row * columns + column;
+}
+
+/** Whether the picture lays full colour on a place. */
+export function coverFinder(picture: DrawnPicture): (p: Point) => boolean {
+  const find = pixelFinder(picture);
+  const { mask } = picture.art.facts;
+  const columns = mask?.[0]?.length ?? 1;
+  return (place) => {
+    const p = find(place);
+    if (!p) return false;
+    if (!mask) return true;
+    const cell = cellAt(p, picture.art.facts, columns, mask.length);
+    return mask[Math.floor(cell / columns)]?.[cell % columns] === '#';
+  };
+}
+
 /**
- * Finds the parts of the template with its bleed where the picture lays no full colour: outside it, or where it is
- * transparent. Samples a grid: O(160² + 160 × corners
- * of the outline). Neighbouring hits on a row are joined to one strip.
+ * Finds the parts of the template with its bleed where no picture lays full colour: beside them, or where they are
+ * transparent. Samples a grid: O(160² × pictures + 160 × corners of the outline). Neighbouring hits on a row are joined to one strip.
  */
-export function coverageOf(template: Template, placement: Placement, facts: ArtFacts): Coverage {
+export function coverageOf(template: Template, pictures: readonly DrawnPicture[]): Coverage {
   const { bleedBox: box, bleedPolygon } = template;
   const pitch = Math.max(box.width, box.height) / SAMPLES_ACROSS;
-  const back = inverse(pixelToTemplate(placement, facts));
-  const slack = (EDGE_SLACK * facts.width) / placement.width;
-  const { mask } = facts;
-  const maskRow = mask?.[0]?.length ?? 1;
-
-  const covers = (x: number, y: number): boolean => {
-    const p = applyTo(back, { x, y });
-    if (p.x < -slack || p.y < -slack || p.x > facts.width + slack || p.y > facts.height + slack) return false;
-    if (!mask) return true;
-    const column = Math.min(maskRow - 1, Math.max(0, Math.floor((p.x / facts.width) * maskRow)));
-    const row = Math.min(mask.length - 1, Math.max(0, Math.floor((p.y / facts.height) * mask.length)));
-    return mask[row]?.[column] === '#';
-  };
+  const finders = pictures.map(coverFinder);
+  const covers = (x: number, y: number): boolean => finders.some((find) => find({ x, y }));
 
   const [columns, rows] = [Math.ceil(box.width / pitch), Math.ceil(box.height / pitch)];
   const [dx, dy] = [box.width / columns, box.height / rows];
   const missing: Rect[] = [];
-  let [inside, bare] = [0, 0];
+  /** Length of the bare run that ends in this row, for each column. */
+  const down = new Uint16Array(columns);
+  const deepest = new Uint16Array(columns * rows);
+  let [inside, bare, widest] = [0, 0, 0];
   for (let row = 0; row < rows; row++) {
     const y = box.y + (row + 0.5) * dy;
     const spans = rowSpans(bleedPolygon, y);
@@ -55,6 +87,10 @@ export function coverageOf(template: Template, placement: Placement, facts: ArtF
       const hit = counts && !covers(atX, atY);
       if (counts) inside++;
       if (hit) bare++;
+      if (column < columns) {
+        down[column] = hit ? (down[column] ?? 0) + 1 : 0;
+        deepest[row * columns + column] = down[column] ?? 0;
+      }
       if (hit && start === null) start = column;
       if (!hit && start !== null) {
         missing.push({ x: box.x + start * dx, y: box.y + row * dy, width: (column - start) * dx, height: dy });
@@ -62,5 +98,15 @@ export function coverageOf(template: Template, placement: Placement, facts: ArtF
       }
     }
   }
-  return { missingShare: inside === 0 ? 0 : bare / inside, missing, pitch };
+  // A place is as wide as the shorter of the two runs through it; a run down is known in full at its foot only.
+  for (const strip of missing) {
+    const row = Math.round((strip.y - box.y) / dy);
+    const first = Math.round((strip.x - box.x) / dx);
+    const length = Math.round(strip.width / dx);
+    for (let i = first; i < first + length; i++) {
+      const ends = row === rows - 1 || (deepest[(row + 1) * columns + i] ?? 0) === 0;
+      if (ends) widest = Math.max(widest, Math.min(length * dx, (deepest[row * columns + i] ?? 0) * dy));
+    }
+  }
+  return { missingShare: inside === 0 ? 0 : bare / inside, widest, missing, pitch };
 }

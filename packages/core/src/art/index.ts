@@ -1,4 +1,6 @@
 export * from './art.js';
+export * from './design.js';
 export * from './placement.js';
+export * from './compose.js';
 export * from './coverage.js';
-export * from './check.js';
+export * from './check/index.js';

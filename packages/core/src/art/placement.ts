@@ -24,17 +24,23 @@ export function pixelToTemplate(placement: Placement, size: PixelSize): Transfor
 export const pixelsPerInch = (placement: Placement, size: PixelSize): number =>
   (size.width / placement.width) * MM_PER_INCH;
 
-/**
- * The placement Kanga proposes: upright and centred; an edge-to-edge print covers the bleed with as little lost as can be,
- * a spot print (no bleed) lies wholly inside.
- */
-export function proposePlacement(template: Template, size: PixelSize): Placement {
+/** `cover`: over the whole template with its bleed, as little lost as can be. `contain`: wholly inside it. */
+export type Fit = 'cover' | 'contain';
+
+/** Upright and centred on the template, covering it or inside it. */
+export function fitted(template: Template, size: PixelSize, fit: Fit): Placement {
   const box = template.bleedBox;
   const byWidth = box.width;
   const byHeight = (box.height * size.width) / size.height;
-  const width = template.bleed > 0 ? Math.max(byWidth, byHeight) : Math.min(byWidth, byHeight);
+  const width = fit === 'cover' ? Math.max(byWidth, byHeight) : Math.min(byWidth, byHeight);
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width, rotation: 0 };
 }
+
+/**
+ * The placement Kanga proposes: an edge-to-edge print covers the bleed, a spot print (no bleed) lies wholly inside.
+ */
+export const proposePlacement = (template: Template, size: PixelSize): Placement =>
+  fitted(template, size, template.bleed > 0 ? 'cover' : 'contain');
 
 /** Printed widths that make sense, mm. */
 export const PLACEMENT_LIMITS = { least: 2, most: 6000 };

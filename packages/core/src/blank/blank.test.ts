@@ -1,14 +1,18 @@
-import { converter } from 'culori';
 import fc from 'fast-check';
+import { areaOf, boundsOf, polygonOf, sizeOf, type Outline } from '../geometry/index.js';
 import { MM_PER_INCH } from '../units/index.js';
 import {
   baseKindOf,
+  besideOf,
   BUILT_IN_BLANKS,
   dyeShareOf,
+  edgeKeepOut,
+  FAMILIES,
   fitnessOf,
-  labOf,
   makeTemplate,
   proposeBleed,
+  SHAPE_NAMES,
+  shapeOutline,
   type Blank,
   type Fibre,
 } from './index.js';
@@ -19,29 +23,8 @@ const cloth = (polyester: number, baseColour = '#ffffff', rest: Partial<Fibre> =
   baseColour,
   fibre: { polyester, cotton: 100 - polyester, elastane: 0, other: 0, ...rest },
 });
+const outlineOf = (blank: Blank): Outline => blank.sides[0]?.outline ?? { kind: 'ellipse', width: 1, height: 1 };
 const inches = (n: number) => n * MM_PER_INCH;
-
-describe('labOf', () => {
-  // IEC 61966-2-1 and CIE 15: sRGB white is L* 100, a* b* 0 under D65.
-  it('puts white at L* 100 without chroma', () => {
-    const { l, a, b } = labOf('#ffffff');
-    expect(l).toBeCloseTo(100, 3);
-    expect(Math.hypot(a, b)).toBeLessThan(0.02);
-  });
-  it('agrees with the culori library (D65)', () => {
-    const peer = converter('lab65');
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 0xffffff }), (n) => {
-        const hex = `#${n.toString(16).padStart(6, '0')}`;
-        const [ours, theirs] = [labOf(hex), peer(hex)];
-        expect(ours.l).toBeCloseTo(theirs?.l ?? NaN, 1);
-        expect(ours.a).toBeCloseTo(theirs?.a ?? NaN, 1);
-        expect(ours.b).toBeCloseTo(theirs?.b ?? NaN, 1);
-      }),
-    );
-  });
-  it('refuses what is not a colour', () => expect(() => labOf('white')).toThrow(/#rrggbb/));
-});
 
 describe('baseKindOf', () => {
   it.each([
@@ -110,9 +93,9 @@ describe('proposeBleed', () => {
   });
   it('gives a sock leg of 4.25 in a template 5 in wide, and a mask one of 7.5 × 5.5 in', () => {
     const sock = BUILT_IN_BLANKS[1] as Blank;
-    expect(makeTemplate(sock.outline, proposeBleed(sock).value).bleedBox.width).toBeCloseTo(inches(5), 1);
+    expect(makeTemplate(outlineOf(sock), proposeBleed(sock).value).bleedBox.width).toBeCloseTo(inches(5), 1);
     const mask = BUILT_IN_BLANKS[3] as Blank;
-    const { bleedBox } = makeTemplate(mask.outline, proposeBleed(mask).value);
+    const { bleedBox } = makeTemplate(outlineOf(mask), proposeBleed(mask).value);
     expect(bleedBox.width).toBeCloseTo(inches(7.5), 0);
     expect(bleedBox.height).toBeCloseTo(inches(5.5), 0);
   });
@@ -124,13 +107,90 @@ describe('proposeBleed', () => {
     expect(bleedBox.width).toBeCloseTo(inches(4.25), 3);
     expect(bleedBox.height).toBeCloseTo(inches(3), 3);
   });
-  it('refuses a bleed below nothing', () => expect(() => makeTemplate(base.outline, -1)).toThrow(/got -1/));
+  it('refuses a bleed below nothing', () => expect(() => makeTemplate(outlineOf(base), -1)).toThrow(/got -1/));
 });
 
 describe('the built-in shelf', () => {
-  it('has six blanks that all take dye, with names and ids of their own', () => {
-    expect(BUILT_IN_BLANKS).toHaveLength(6);
-    expect(new Set(BUILT_IN_BLANKS.map((b) => b.id)).size).toBe(6);
-    expect(BUILT_IN_BLANKS.every((b) => fitnessOf(b).verdict === 'takes dye')).toBe(true);
+  it('has goods of every family, each with a name and an id of its own', () => {
+    expect(BUILT_IN_BLANKS.length).toBeGreaterThanOrEqual(24);
+    expect(new Set(BUILT_IN_BLANKS.map((b) => b.id)).size).toBe(BUILT_IN_BLANKS.length);
+    expect(new Set(BUILT_IN_BLANKS.map((b) => b.name)).size).toBe(BUILT_IN_BLANKS.length);
+    expect(new Set(BUILT_IN_BLANKS.map((b) => b.family))).toEqual(new Set(FAMILIES));
+  });
+  it('takes dye, all but the natural base without a loss', () => {
+    const lossy = BUILT_IN_BLANKS.filter((b) => fitnessOf(b).verdict !== 'takes dye');
+    expect(lossy.map((b) => [b.family, fitnessOf(b).verdict])).toEqual([['burlap', 'takes dye, with a loss']]);
+  });
+  it('has print areas that begin at their own corner', () => {
+    for (const side of BUILT_IN_BLANKS.flatMap((b) => b.sides)) {
+      const { x, y } = boundsOf(polygonOf(side.outline));
+      expect([x, y].map((n) => Math.abs(n))).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)]);
+    }
+  });
+  it('has a mat that prints 12.5 × 24.5 in of its 40 mm larger outline: measure the printable part', () => {
+    const mat = BUILT_IN_BLANKS.find((b) => b.family === 'mat') as Blank;
+    expect(sizeOf(outlineOf(mat))).toEqual({ width: inches(24.5), height: inches(12.5) });
+    expect(mat.sides[0]?.keepOuts.filter((k) => k.kind === 'rubber border')).toHaveLength(4);
+  });
+});
+
+describe('keep-outs', () => {
+  const outline: Outline = { kind: 'rectangle', width: 100, height: 60, radius: 0 };
+  it.each(['top', 'right', 'bottom', 'left'] as const)(
+    'beside the %s edge are found there, as far out as they were put',
+    (edge) => {
+      expect(besideOf(edgeKeepOut(outline, 'zip', edge, 12), outline)).toEqual({ edge, clearance: 12 });
+    },
+  );
+  it('inside the print area have no distance to it', () =>
+    expect(
+      besideOf(
+        {
+          kind: 'strap slot',
+          hangsOff: false,
+          area: [
+            { x: 5, y: 20 },
+            { x: 12, y: 20 },
+            { x: 12, y: 40 },
+          ],
+        },
+        outline,
+      ).clearance,
+    ).toBe(0));
+});
+
+describe('measured shapes', () => {
+  it.each(SHAPE_NAMES)('%s has exactly the size that was asked for', (name) => {
+    const outline = shapeOutline(name, { width: 120, height: 90, bottom: 80, ankle: 100, radius: 5 });
+    const { width, height } = sizeOf(outline);
+    expect(width).toBeCloseTo(120, 6);
+    expect(height).toBeCloseTo(name === 'circle' ? 120 : 90, 6);
+    expect(areaOf(polygonOf(outline))).toBeGreaterThan(0);
+  });
+  it('matches the closed form of a trapezium: the mean of its sides times its height', () =>
+    expect(areaOf(polygonOf(shapeOutline('trapezium', { width: 120, bottom: 80, height: 50 })))).toBeCloseTo(5000, 6));
+  it('names the measure that cannot be', () =>
+    expect(() => shapeOutline('heart', { width: -1, height: 5 })).toThrow(/Width of a heart .* got -1/));
+});
+
+describe('what will be seen', () => {
+  it('shows nothing on a dark base, whose own dye migrates', () =>
+    expect(fitnessOf(cloth(100, '#101012'))).toMatchObject({
+      seen: ['nothing shows', 'dye migrates'],
+      route: { name: expect.stringContaining('dark cloth') as string },
+    }));
+  it('fades by the share that takes no dye, and more the less there is', () => {
+    const differences = [100, 80, 65, 50].map(
+      (share) => fitnessOf(cloth(share)).look.find((ink) => ink.name === 'black')?.difference ?? NaN,
+    );
+    expect(differences[0]).toBeCloseTo(0, 6);
+    expect([...differences].sort((a, b) => a - b)).toEqual(differences);
+    expect(fitnessOf(cloth(80)).seen).toEqual(['fades']);
+  });
+  it('tints every ink but black on a natural base: black text survives', () => {
+    const look = fitnessOf(cloth(100, '#d8c6a0')).look;
+    const of = (name: string) => look.find((ink) => ink.name === name)?.difference ?? NaN;
+    expect(of('black')).toBeLessThan(7);
+    expect(of('cyan')).toBeGreaterThan(10);
   });
 });

@@ -1,13 +1,35 @@
-import { grownBox, grownPolygon, sizeOf, type Outline, type Polygon, type Rect } from '../geometry/index.js';
+import type { Outline, Polygon } from '../geometry/index.js';
 
-/** Kinds of goods that share settings and habits. */
-export const FAMILIES = ['tee', 'sock', 'cushion', 'mask', 'bag', 'neoprene'] as const;
+/** Kinds of goods that share settings and habits: the rows of the reference chart, and bags. */
+export const FAMILIES = [
+  'tee',
+  'performance',
+  'mask',
+  'sock',
+  'cushion',
+  'sequin',
+  'bag',
+  'neoprene',
+  'mat',
+  'mouse pad',
+  'faux leather',
+  'burlap',
+  'ceramic coaster',
+  'mug',
+  'tumbler',
+  'metal',
+  'tile',
+] as const;
 export type Family = (typeof FAMILIES)[number];
+
+/** Families whose surface is a polymer coating, whatever lies beneath it. */
+const COATED: ReadonlySet<Family> = new Set(['ceramic coaster', 'mug', 'tumbler', 'metal', 'tile']);
+export const isHardGoods = (family: Family): boolean => COATED.has(family);
 
 export const SURFACES = ['smooth', 'textured', 'long pile'] as const;
 export type Surface = (typeof SURFACES)[number];
 
-/** Shares of the cloth in per cent; together 100. */
+/** Shares of the cloth, or of the coating that takes the dye, in per cent; together 100. */
 export interface Fibre {
   polyester: number;
   cotton: number;
@@ -15,76 +37,120 @@ export interface Fibre {
   other: number;
 }
 
-export const KEEP_OUT_KINDS = ['zip', 'seam', 'hem', 'collar', 'strap slot', 'drawcord', 'cuff'] as const;
+export const MAKES = ['knit', 'weave', 'pile', 'film', 'hard'] as const;
 
-/** A strip along one edge of the print area where nothing printed will show or survive. */
+/** How the goods are made, where it matters for a print. */
+export interface Construction {
+  make: (typeof MAKES)[number];
+  /** Height of the pile, mm; 0 where there is none. */
+  pileHeight: number;
+  foamCore: boolean;
+  /** A polymer coating takes the dye instead of fibre. */
+  coated: boolean;
+}
+
+export const KEEP_OUT_KINDS = [
+  'zip',
+  'seam',
+  'hem',
+  'collar',
+  'strap slot',
+  'drawcord',
+  'cuff',
+  'rubber border',
+  'buckle',
+  'not printed',
+] as const;
+export type KeepOutKind = (typeof KEEP_OUT_KINDS)[number];
+
+/** A part of a side where nothing printed will show or survive. */
 export interface KeepOut {
-  kind: (typeof KEEP_OUT_KINDS)[number];
-  edge: 'top' | 'right' | 'bottom' | 'left';
-  /** How far outside the print area it begins, mm. */
-  clearance: number;
+  kind: KeepOutKind;
+  /** Its shape in the coordinates of the side; inside the print area, or beside it. */
+  area: Polygon;
+  /** It has to hang off the hot plate, or lie beside the pad. */
+  hangsOff: boolean;
+}
+
+/** One side of the goods, printed by a transfer of its own. */
+export interface Side {
+  name: string;
+  /** The print area about its own top-left corner, mm. */
+  outline: Outline;
+  keepOuts: KeepOut[];
+}
+
+/** Settings as the maker of the blank states them; null where the sheet is silent. °C, s. */
+export interface MakersSheet {
+  temperature: number | null;
+  dwell: number | null;
+  prePress: number | null;
+  pressure: 'light' | 'medium' | 'firm' | null;
+  peel: 'hot' | 'cold' | null;
+  remark: string;
 }
 
 /** The thing to be decorated. */
 export interface Blank {
   id: string;
+  /** Counts saves; a save names the version it changes. */
+  version: number;
   name: string;
   family: Family;
   /** True when it came with Kanga, false when somebody measured it. */
   builtIn: boolean;
+  /** Off the shelf, but kept for the jobs that name it. */
+  archived: boolean;
+  /** Goods that differ by size alone share a range. */
+  range: string | null;
+  size: string | null;
   fibre: Fibre;
   /** sRGB of the undecorated cloth, `#rrggbb`. */
   baseColour: string;
   surface: Surface;
-  /** Layers of cloth under the plate: 2 wants an insert between them. */
-  layers: 1 | 2;
-  /** Thickness of one layer, mm. */
-  thickness: number;
-  /** The print area of every side. */
-  outline: Outline;
-  /** Names of the sides that are pressed one after the other, each with a transfer of its own. */
-  sides: string[];
+  construction: Construction;
+  /** Thickness of each separate layer, mm, from the printed one down: more than one wants an insert between them. */
+  layers: number[];
+  sides: Side[];
   /** `edge to edge` prints run off the blank and want bleed; `spot` prints sit inside it. */
   style: 'edge to edge' | 'spot';
+  /** Where a print runs on: round to its own other edge, or from each side to the next; null: nowhere. */
+  wrap: 'round' | 'sides' | null;
+  /** How far words and faces stay inside the edge, mm; null: as Kanga proposes. */
+  safe: number | null;
   /** The form that holds it flat, if it needs one. */
   jig: string | null;
-  keepOuts: KeepOut[];
+  makersSheet: MakersSheet | null;
+  /** Grams a piece. */
+  weight: number | null;
+  /** What a piece costs, in the shop's own money. */
+  cost: number | null;
+  /** Pieces in stock. */
+  stock: number | null;
 }
 
 /** Limits of a believable print area, mm. */
 export const PRINT_AREA_LIMITS = { least: 5, most: 3000 };
 
-/** The print area at true size: what is cut, what shows, and where words may stand. */
-export interface Template {
-  outline: Outline;
-  bleed: number;
-  safe: number;
-  /** Outline grown by the bleed, in the outline's coordinates. */
-  bleedPolygon: Polygon;
-  bleedBox: Rect;
-  /** Outline shrunk by the safe margin; empty when nothing is left. */
-  safePolygon: Polygon;
-  width: number;
-  height: number;
-}
-
-/** Text and faces stay this far inside the edge, mm: 3 % of the shorter side, 4 to 12. Common practice, no published source. */
-export const safeMarginOf = (outline: Outline): number => {
-  const { width, height } = sizeOf(outline);
-  return Math.round(Math.min(12, Math.max(4, Math.min(width, height) * 0.03)));
+/** A blank nobody has said anything of yet: plain, white, smooth polyester with one layer. */
+export const EMPTY_BLANK: Omit<Blank, 'id' | 'builtIn' | 'version'> = {
+  name: '',
+  family: 'cushion',
+  archived: false,
+  range: null,
+  size: null,
+  fibre: { polyester: 100, cotton: 0, elastane: 0, other: 0 },
+  baseColour: '#ffffff',
+  surface: 'smooth',
+  construction: { make: 'knit', pileHeight: 0, foamCore: false, coated: false },
+  layers: [0.6],
+  sides: [{ name: 'front', outline: { kind: 'rectangle', width: 190, height: 190, radius: 0 }, keepOuts: [] }],
+  style: 'edge to edge',
+  wrap: null,
+  safe: null,
+  jig: null,
+  makersSheet: null,
+  weight: null,
+  cost: null,
+  stock: null,
 };
-
-/** Makes the template of an outline with a bleed of `bleed` mm (0 or more). */
-export function makeTemplate(outline: Outline, bleed: number): Template {
-  if (!(bleed >= 0 && bleed <= 100)) throw new RangeError(`bleed must be from 0 to 100 mm, got ${bleed}`);
-  const safe = safeMarginOf(outline);
-  return {
-    outline,
-    bleed,
-    safe,
-    bleedPolygon: grownPolygon(outline, bleed),
-    bleedBox: grownBox(outline, bleed),
-    safePolygon: grownPolygon(outline, -safe),
-    ...sizeOf(outline),
-  };
-}

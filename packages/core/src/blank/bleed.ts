@@ -1,10 +1,10 @@
 import type { Decision } from '../finding/index.js';
 import { MM_PER_INCH } from '../units/index.js';
-import type { Blank } from './blank.js';
+import { isHardGoods, type Blank } from './blank.js';
 
 /**
- * Proposes the bleed of each edge, mm. Common practice, no published source: 1/8 in on cases, masks and sleeves,
- * 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank.
+ * Proposes the bleed of each edge, mm. Common practice, no published source: 1/16 in on small hard
+ * pieces, 1/8 in on cases, masks and sleeves, 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank.
  */
 export function proposeBleed(blank: Blank): Decision<number> {
   const chosen = (value: number, why: string, low: number, high: number): Decision<number> => ({
@@ -18,6 +18,8 @@ export function proposeBleed(blank: Blank): Decision<number> {
   const inch = MM_PER_INCH;
   if (blank.style === 'spot')
     return chosen(0, 'The print sits inside the blank, so nothing has to run over an edge.', 0, 0);
+  if (isHardGoods(blank.family) || blank.family === 'burlap')
+    return chosen(inch / 16, 'Small stiff pieces are placed exactly: 1/16 in is enough.', inch / 16, inch / 8);
   switch (blank.family) {
     case 'sock':
       return chosen(
@@ -27,6 +29,7 @@ export function proposeBleed(blank: Blank): Decision<number> {
         (3 / 8) * inch,
       );
     case 'cushion':
+    case 'sequin':
       return chosen(
         inch / 4,
         'Covers are sewn loosely and shift: 1/4 in keeps white off the seam.',

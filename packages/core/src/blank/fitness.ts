@@ -1,15 +1,57 @@
 import type { Finding } from '../finding/index.js';
-import type { Blank, Fibre } from './blank.js';
-import { baseKindOf } from './colour.js';
+import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
+import { baseKindOf } from './base.js';
+import { isHardGoods, type Blank, type Fibre } from './blank.js';
 
 /** One verdict on whether a blank takes dye. */
 export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
+
+/** What will be seen of the print, in one word each. */
+export type Seen = 'full colour' | 'fades' | 'tinted by the base' | 'nothing shows' | 'dye migrates';
+
+/** One ink as it is meant and as it comes out on this cloth. */
+export interface InkLook {
+  name: string;
+  meant: string;
+  pressed: string;
+  /** The difference, ΔE00: 1 is just seen, 5 is plain. */
+  difference: number;
+}
+
+/** Another process, where dye is the wrong one. */
+export interface Route {
+  name: string;
+  steps: string[];
+}
 
 export interface Fitness {
   verdict: Verdict;
   /** The verdict's reason in one sentence. */
   why: string;
+  seen: Seen[];
+  look: InkLook[];
+  route: Route | null;
   findings: Finding[];
+}
+
+/** The inks a look is shown for. */
+const INKS = [
+  ['cyan', '#00a0c8'],
+  ['magenta', '#d0107a'],
+  ['yellow', '#ffd200'],
+  ['red', '#d8241c'],
+  ['green', '#1d8a3c'],
+  ['black', '#17151f'],
+] as const;
+
+/** What a few plain inks come out as on the blank: dye over its base, thinned by what takes no dye. */
+export function inkLooks(blank: Blank): InkLook[] {
+  const base = linearOf(blank.baseColour);
+  const share = dyeShareOf(blank.fibre) / 100;
+  return INKS.map(([name, meant]) => {
+    const seen = onCloth(linearOf(meant), 1, base, share);
+    return { name, meant, pressed: hexOf(seen), difference: deltaE00(labOfLinear(linearOf(meant)), labOfLinear(seen)) };
+  });
 }
 
 /** A few per cent of elastane does no harm and is not counted: 93 polyester, 6 elastane, 1 other is 98.9 % polyester. */
@@ -18,8 +60,37 @@ export function dyeShareOf(fibre: Fibre): number {
   return counted <= 0 ? 0 : Math.min(100, (fibre.polyester / counted) * 100);
 }
 
-const FILM_ROUTE =
-  'Use film transfer paper made for cotton: 180 °C; for light cloth 30 s, hot peel, then 10 to 15 s more under a cover sheet; for dark cloth 15 s, cold peel, then 3 s under a finishing sheet, cut to the outline of the art. Or take a polyester blank.';
+/** Film transfer paper, by the base it goes on. Common practice, no published source. */
+const FILM: Record<'light' | 'dark', Route> = {
+  light: {
+    name: 'Film transfer paper for light cloth',
+    steps: [
+      'Print it as the paper’s own sheet says, mirrored, and cut along the outline of the art by its registration marks.',
+      'Press at 180 °C for 30 s and peel hot.',
+      'Press 10 to 15 s more under a cover sheet.',
+    ],
+  },
+  dark: {
+    name: 'Opaque film transfer paper for dark cloth',
+    steps: [
+      'Print it the right way round and cut along the outline of the art by its registration marks: its white carrier shows as a box otherwise.',
+      'Press at 180 °C for 15 s and peel cold.',
+      'Press 3 s more under a finishing sheet.',
+    ],
+  },
+};
+
+function routeOf(blank: Blank): Route | null {
+  if (isHardGoods(blank.family)) return null;
+  return FILM[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
+}
+
+const filmRemedy = (blank: Blank): string => {
+  const route = routeOf(blank);
+  return route
+    ? `Use ${route.name.charAt(0).toLowerCase()}${route.name.slice(1)}, or take a polyester blank.`
+    : 'Take goods with a polymer coating.';
+};
 
 function stop(code: string, title: string, why: string, remedy: string): Finding {
   return { code, severity: 'stop', title, why, remedy, where: { stage: 'blank' }, waivable: true };
@@ -35,7 +106,7 @@ function fibreFinding(blank: Blank): Finding | null {
       'blank.fibre',
       `${said}: it will not hold the dye`,
       'Dye settles only in polyester; on the rest it washes out and the print turns to a shadow.',
-      FILM_ROUTE,
+      filmRemedy(blank),
     );
   }
   if (share < 65 && !white) {
@@ -43,7 +114,7 @@ function fibreFinding(blank: Blank): Finding | null {
       'blank.fibre',
       `${said} on a coloured base: too little to show`,
       'Below 65 % the print fades, and a coloured base hides what is left.',
-      FILM_ROUTE,
+      filmRemedy(blank),
     );
   }
   if (share < 95) {
@@ -71,7 +142,7 @@ function baseFinding(blank: Blank): Finding | null {
       'blank.base',
       'The base is dark: nothing will show',
       'The dye is transparent and there is no white ink, so a dark base swallows it; its own dye may also migrate into what lies on it.',
-      'Take a white or light blank of the same kind.',
+      'Take a white or light blank of the same kind, or use opaque film transfer paper.',
     );
   }
   if (kind === 'white') return null;
@@ -89,16 +160,33 @@ function baseFinding(blank: Blank): Finding | null {
   };
 }
 
-/** Judges whether a blank takes dye and what will be seen. Never throws for a valid blank. */
+/** What will be seen, worst first. */
+function seenOn(blank: Blank): Seen[] {
+  const share = dyeShareOf(blank.fibre);
+  const base = baseKindOf(blank.baseColour);
+  const seen: Seen[] = [];
+  if (base === 'dark') seen.push('nothing shows', 'dye migrates');
+  else if (share < 50) seen.push('nothing shows');
+  if (share >= 50 && share < 95) seen.push('fades');
+  if (base === 'tinted' || base === 'light') seen.push('tinted by the base');
+  return seen.length > 0 ? seen : ['full colour'];
+}
+
+/** Judges whether a blank takes dye, what will be seen, and what else to do where it does not. Never throws for a valid blank. */
 export function fitnessOf(blank: Blank): Fitness {
   const findings = [fibreFinding(blank), baseFinding(blank)].filter((f) => f !== null);
   const worst = findings.find((f) => f.severity === 'stop') ?? findings.find((f) => f.severity === 'fix');
-  if (worst?.severity === 'stop') return { verdict: 'wrong process', why: `${worst.title}.`, findings };
-  if (worst) return { verdict: 'takes dye, with a loss', why: `${worst.title}.`, findings };
+  const rest = { seen: seenOn(blank), look: inkLooks(blank), findings };
+  if (worst?.severity === 'stop')
+    return { verdict: 'wrong process', why: `${worst.title}.`, route: routeOf(blank), ...rest };
+  if (worst) return { verdict: 'takes dye, with a loss', why: `${worst.title}.`, route: null, ...rest };
   const said = `${Math.round(dyeShareOf(blank.fibre))} % polyester`;
   return {
     verdict: 'takes dye',
-    why: `${said} on a ${baseKindOf(blank.baseColour)} base: full, lasting colour.`,
-    findings,
+    why: isHardGoods(blank.family)
+      ? `A polymer coating on a ${baseKindOf(blank.baseColour)} base: full, lasting colour. Peel off any protective film first.`
+      : `${said} on a ${baseKindOf(blank.baseColour)} base: full, lasting colour.`,
+    route: null,
+    ...rest,
   };
 }

@@ -51,3 +51,11 @@ export const unionOf = (rects: readonly Rect[]): Rect =>
       { x: r.x + r.width, y: r.y + r.height },
     ]),
   );
+
+/** The four corners of a box, clockwise from the top left. */
+export const rectPolygon = ({ x, y, width, height }: Rect): Point[] => [
+  { x, y },
+  { x: x + width, y },
+  { x: x + width, y: y + height },
+  { x, y: y + height },
+];

@@ -2,3 +2,4 @@ export * from './job.js';
 export * from './view.js';
 export * from './next-action.js';
 export * from './log.js';
+export * from './approval.js';

@@ -1,7 +1,7 @@
-import type { Art } from '../art/index.js';
 import type { BenchEvent } from '../bench/index.js';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { STAGES } from '../finding/index.js';
+import { sampleArt, sampleFacts, sampleFloor, sampleJob } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
   blocksUpTo,
@@ -16,63 +16,16 @@ import {
 } from './index.js';
 
 const print = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' });
-const margins = { top: 3, right: 3, bottom: 12, left: 3 };
-const floor: ShopFloor = {
-  presses: [
-    { id: 'small', name: 'Small', kind: 'clamshell', platen: { width: 300, depth: 300 }, heatLimit: 215, remark: '' },
-    { id: 'large', name: 'Large', kind: 'swing-away', platen: { width: 406, depth: 508 }, heatLimit: 225, remark: '' },
-  ],
-  printers: [{ id: 'desk', name: 'Desk', mirroredBy: 'kanga' }],
-  media: [
-    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins },
-    { id: 'a3', printerId: 'desk', name: 'A3+', kind: 'cut', width: 483, length: 600, margins },
-  ],
-};
-const job: Job = {
-  id: 'j',
-  number: 1,
-  name: 'Tees',
-  customer: '',
-  due: null,
-  pieces: 2,
-  status: 'open',
-  reached: 'blank',
-  version: 1,
-  blankId: null,
-  bleed: null,
-  artId: null,
-  placement: null,
-  mediaId: null,
-  gap: null,
-  pressId: null,
-  overrides: {},
-  waivers: [],
-  createdAt: '',
-  updatedAt: '',
-  closedAt: null,
-};
-const art: Art = {
-  id: 'art',
-  name: 'sky.png',
-  sha256: '',
-  bytes: 1,
-  mediaType: 'image/png',
-  demo: true,
-  facts: {
-    width: 5000,
-    height: 5000,
-    hasAlpha: true,
-    transparentShare: 0.3,
-    faintShare: 0,
-    rim: { opaqueShare: 0, nearWhiteShare: 0 },
-    mask: null,
-  },
-};
+const floor: ShopFloor = { ...sampleFloor, media: sampleFloor.media.filter((one) => one.id !== 'wide') };
+const job = sampleJob({ pieces: 2 });
+const art = sampleArt(
+  sampleFacts(5000, 5000, { hasAlpha: true, transparentShare: 0.3, rim: { opaqueShare: 0, nearWhiteShare: 0 } }),
+);
 const of = (family: Blank['family']) => BUILT_IN_BLANKS.find((b) => b.family === family) as Blank;
 const file = (change: Partial<JobFile> = {}, jobChange: Partial<Job> = {}): JobFile => ({
   job: { ...job, ...jobChange },
   blank: of('tee'),
-  art,
+  arts: [art],
   plan: null,
   events: [],
   ...change,
@@ -81,7 +34,9 @@ const see = (f: JobFile) => viewJob(f, floor, print);
 
 describe('viewJob', () => {
   it('says what is missing, and nothing can waive it', () => {
-    const view = see(file({ blank: null, art: null }, { waivers: [{ code: 'blank.missing', reason: 'x', at: '' }] }));
+    const view = see(
+      file({ blank: null, arts: [] }, { design: [], waivers: [{ code: 'blank.missing', reason: 'x', at: '' }] }),
+    );
     expect(view.blocks.blank.map((f) => f.code)).toEqual(['blank.missing']);
     expect(view.blocks.art.map((f) => f.code)).toEqual(['art.missing']);
   });
@@ -158,7 +113,7 @@ describe('nextAction', () => {
     ]);
   });
   it('waits for a choice where one is missing, and sends back to where it is missing', () => {
-    const view = see(file({ art: null }));
+    const view = see(file({}, { design: [] }));
     expect(nextAction(view, 'art').command).toEqual({ kind: 'choose', stage: 'art' });
     expect(nextAction(view, 'stack')).toMatchObject({ label: 'Back to Art', command: { kind: 'go', to: 'art' } });
   });
@@ -172,7 +127,7 @@ describe('nextAction', () => {
   it('has one sentence and one label at every stage of every kind of job', () => {
     for (const f of [
       file(),
-      file({ blank: null, art: null }),
+      file({ blank: null }, { design: [] }),
       file({ plan: plan() }, { reached: 'press' }),
       file({ blank: of('cushion') }),
     ]) {
@@ -187,7 +142,7 @@ describe('nextAction', () => {
 
 describe('ripeness', () => {
   it('is done up to where the job has come, unless something stops it there', () => {
-    const view = see(file({ art: null }, { reached: 'sheet' }));
+    const view = see(file({}, { design: [], reached: 'sheet' }));
     expect(STAGES.map((s) => ripeness(view, s))).toEqual(['done', 'blocked', 'todo', 'todo', 'todo', 'todo']);
   });
 });

@@ -1,9 +1,18 @@
-import type { Art, Placement } from '../art/index.js';
+import type { Art, RunRow, SideDesign } from '../art/index.js';
 import type { BenchEvent } from '../bench/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Stage, Waiver } from '../finding/index.js';
 import type { Media, Press, Printer } from '../shop/index.js';
 import type { Layer, Overrides, PressSettings, Step } from '../stack/index.js';
+
+/** A customer's word on a proof, and what exactly was shown. */
+export interface Approval {
+  by: string;
+  /** ISO 8601. */
+  at: string;
+  /** The fingerprint of what was approved: another one voids it. */
+  fingerprint: string;
+}
 
 /** The ticket: what was chosen at each stage. A null choice means that Kanga's proposal stands. */
 export interface Job {
@@ -22,13 +31,17 @@ export interface Job {
   version: number;
   blankId: string | null;
   bleed: number | null;
-  artId: string | null;
-  placement: Placement | null;
+  /** What is printed on each side, by its place among the blank's sides; a side that is not listed is empty. */
+  design: SideDesign[];
+  /** The run of names that fills the fields of the text; null: all pieces are alike. Its counts make up `pieces`. */
+  run: RunRow[] | null;
   mediaId: string | null;
   gap: number | null;
   pressId: string | null;
   overrides: Overrides;
   waivers: Waiver[];
+  /** The customer's word on the last proof; null: none yet. */
+  approval: Approval | null;
   createdAt: string;
   updatedAt: string;
   closedAt: string | null;
@@ -49,7 +62,8 @@ export interface RunPlan {
 export interface JobFile {
   job: Job;
   blank: Blank | null;
-  art: Art | null;
+  /** Every picture that the design names. */
+  arts: Art[];
   plan: RunPlan | null;
   events: BenchEvent[];
 }
@@ -61,7 +75,7 @@ export interface ShopFloor {
   media: Media[];
 }
 
-export const PIECES_LIMITS = { least: 1, most: 500 };
+export const PIECES_LIMITS = { least: 1, most: 5000 };
 
 /** What a save may change of a job: its choices. `version` names the save it starts from. */
 export const CHANGEABLE = [
@@ -73,8 +87,8 @@ export const CHANGEABLE = [
   'version',
   'blankId',
   'bleed',
-  'artId',
-  'placement',
+  'design',
+  'run',
   'mediaId',
   'gap',
   'pressId',

@@ -28,7 +28,7 @@ export function logOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>): LogRo
     return [
       {
         piece: record.piece,
-        side: plan.blank.sides[step.side] ?? '',
+        side: plan.blank.sides[step.side]?.name ?? '',
         pressName: plan.press.name,
         temperature: plan.settings.temperature.value,
         planned: step.seconds,

@@ -114,8 +114,13 @@ function atInspect(view: JobView): NextAction {
 const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => string> = {
   blank: ({ blank, fitness }) =>
     `${blank?.name ?? ''} ${fitness?.verdict === 'takes dye' ? 'takes the dye well' : (fitness?.verdict ?? '')}. Next, the picture.`,
-  art: ({ artCheck, art }) =>
-    `${art?.name ?? ''} prints at ${Math.round(artCheck?.ppi ?? 0)} pixels per inch. Next, the paper.`,
+  art: ({ checks, arts }) => {
+    const ppi = checks.flatMap((check) => (check.ppi === null ? [] : [check.ppi]));
+    const name = arts.length === 1 ? (arts[0]?.name ?? 'The picture') : 'The art';
+    return ppi.length > 0
+      ? `${name} prints at ${Math.round(Math.min(...ppi))} pixels per inch. Next, the paper.`
+      : `${name} prints sharp at any size. Next, the paper.`;
+  },
   sheet: ({ layout, transfers, media }) =>
     `Print ${plural(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${plural(layout.sheets.length, 'length')} of ${media.name}` : `${plural(layout.sheets.length, 'sheet')} of ${media.name}`) : 'paper'}, at 100 %.`,
   stack: ({ stack, plan }) =>

@@ -1,20 +1,48 @@
-import { checkArt, proposePlacement, type ArtCheck, type Placement } from '../art/index.js';
+import {
+  checkDesign,
+  checkRun,
+  drawnOn,
+  fieldsOf,
+  isPrinted,
+  valuesOf,
+  type ComposedSide,
+  type Palette,
+  type SideCheck,
+} from '../art/index.js';
 import { benchState, type BenchState } from '../bench/index.js';
-import { fitnessOf, makeTemplate, proposeBleed, type Fitness, type Template } from '../blank/index.js';
+import { fitnessOf, proposeBleed, templatesOf, type Blank, type Fitness, type Template } from '../blank/index.js';
 import { blocking, bySeverity, overrule, STAGES, type Decision, type Finding, type Stage } from '../finding/index.js';
-import { checkSheet, GAP_LIMITS, isLayout, layOut, type Layout, type NoFit } from '../sheet/index.js';
+import {
+  checkSheet,
+  GAP_LIMITS,
+  isLayout,
+  layOut,
+  type Layout,
+  type LayoutRequest,
+  type NoFit,
+} from '../sheet/index.js';
 import type { Media, Press, Printer } from '../shop/index.js';
 import { checkStack, planStack, type StackPlan } from '../stack/index.js';
+import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
+import { approvalState } from './approval.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
 export interface JobView extends JobFile {
   fitness: Fitness | null;
   bleed: Decision<number> | null;
+  /** One for each side. */
+  templates: Template[];
+  /** That of the first side which is printed. */
   template: Template | null;
-  placement: Placement | null;
-  artCheck: ArtCheck | null;
+  /** What is printed on each side, for the piece that is looked at. */
+  sides: ComposedSide[];
+  checks: SideCheck[];
+  /** The sides that get a transfer, in order; all of them while nothing is designed. */
+  printed: number[];
+  /** The fields that the text asks for. */
+  fields: string[];
   media: Media | null;
   printer: Printer | null;
   gap: number;
@@ -24,6 +52,8 @@ export interface JobView extends JobFile {
   press: Press | null;
   stack: StackPlan | null;
   bench: BenchState | null;
+  /** Whether the customer has approved what stands now. */
+  approval: 'none' | 'approved' | 'void';
   /** All findings, worst first within each stage. */
   findings: Record<Stage, Finding[]>;
   /** Findings that stand in the way of leaving a stage. */
@@ -34,16 +64,15 @@ export interface JobView extends JobFile {
 function chooseMedia(
   file: JobFile,
   floor: ShopFloor,
-  template: Template,
+  sizes: LayoutRequest['sizes'],
   transfers: number,
   gap: number,
 ): Media | null {
   const chosen = floor.media.find((m) => m.id === file.job.mediaId);
   if (chosen) return chosen;
-  const piece = { width: template.bleedBox.width, height: template.bleedBox.height };
   let best: { media: Media; use: number } | null = null;
   for (const media of floor.media) {
-    const outcome = layOut({ piece, count: transfers, media, gap });
+    const outcome = layOut({ sizes, count: transfers, media, gap });
     if (isLayout(outcome) && (best === null || outcome.use > best.use + 1e-9)) best = { media, use: outcome.use };
   }
   return best?.media ?? floor.media[0] ?? null;
@@ -58,50 +87,89 @@ function choosePress(file: JobFile, floor: ShopFloor, template: Template): Press
   return floor.presses.find(takes) ?? floor.presses[0] ?? null;
 }
 
+/** The blank with just the sides that are pressed. */
+const pressedPart = (blank: Blank, printed: readonly number[]): Blank => ({
+  ...blank,
+  sides: blank.sides.filter((_, side) => printed.includes(side)),
+});
+
+/** What a view is made with beside the job itself. */
+export interface Sight {
+  /** Fonts at hand; lines of text whose font is not there yet are left out. */
+  faces?: ReadonlyMap<FontId, Face>;
+  /** The piece that is looked at, from 0; it fills the fields of the text. */
+  piece?: number;
+}
+
+const NO_FACES: ReadonlyMap<FontId, Face> = new Map();
+
 /** Works out everything that follows from a job's choices. Pure; the coverage grid and the layout dominate its cost. */
-export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter): JobView {
-  const { job, blank, art, plan, events } = file;
+export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sight: Sight = {}): JobView {
+  const { job, blank, arts, plan, events } = file;
   const findings: Record<Stage, Finding[]> = { blank: [], art: [], sheet: [], stack: [], press: [], inspect: [] };
   const gap = job.gap ?? GAP_LIMITS.usual;
   const view: JobView = {
     ...file,
     fitness: null,
     bleed: null,
+    templates: [],
     template: null,
-    placement: null,
-    artCheck: null,
+    sides: [],
+    checks: [],
+    printed: [],
+    fields: fieldsOf(job.design),
     media: null,
     printer: null,
     gap,
-    transfers: job.pieces * (blank?.sides.length ?? 1),
+    transfers: job.pieces,
     layout: null,
     press: null,
     stack: null,
     bench: plan ? benchState(plan.steps, plan.pieces, events) : null,
+    approval: approvalState(file),
     findings,
     blocks: { ...findings },
   };
+  const palette: Palette = { arts, faces: sight.faces ?? NO_FACES };
   if (blank) {
     view.fitness = fitnessOf(blank);
     view.bleed = overrule(proposeBleed(blank), job.bleed);
-    view.template = makeTemplate(blank.outline, view.bleed.value);
+    view.templates = templatesOf(blank, view.bleed.value);
     findings.blank.push(...view.fitness.findings);
-    if (art) {
-      view.placement = job.placement ?? proposePlacement(view.template, art.facts);
-      view.artCheck = checkArt(art, view.placement, view.template, blank, print);
-      findings.art.push(...view.artCheck.findings);
+    const values = valuesOf(job.run, sight.piece ?? 0);
+    view.sides = view.templates.map((template, side) => ({
+      template,
+      drawn: drawnOn(job.design, side, view.templates, palette, values),
+    }));
+    if (isDesigned(job)) {
+      view.checks = checkDesign(view.sides, job.design, blank, print);
+      findings.art.push(...view.checks.flatMap((check) => check.findings));
+      findings.art.push(...checkRun(job.design, job.run, palette.faces, print));
+      if (view.approval === 'void') findings.art.push(approvalVoid(job.approval?.by ?? ''));
     }
-    view.media = chooseMedia(file, floor, view.template, view.transfers, gap);
-    view.printer = floor.printers.find((p) => p.id === view.media?.printerId) ?? null;
-    if (view.media && view.printer) {
-      const { width, height } = view.template.bleedBox;
-      view.layout = layOut({ piece: { width, height }, count: view.transfers, media: view.media, gap });
-      findings.sheet.push(...checkSheet(view.layout, view.media, view.printer, print));
-    }
-    view.press = choosePress(file, floor, view.template);
-    if (view.press) {
-      view.stack = planStack(blank, view.template, view.press, job.overrides);
-      findings.stack.push(...checkStack(view.stack, blank, view.template, print));
+    const all = blank.sides.map((_, side) => side);
+    view.printed = isDesigned(job) ? all.filter((side) => isPrinted(job.design, side)) : all;
+    view.transfers = job.pieces * view.printed.length;
+    const onPress = pressedPart(blank, view.printed);
+    const [first, ...others] = view.printed.flatMap((side) => {
+      const box = view.templates[side]?.bleedBox;
+      return box ? [{ width: box.width, height: box.height }] : [];
+    });
+    const template = view.templates[view.printed[0] ?? 0];
+    if (first && template) {
+      const sizes: LayoutRequest['sizes'] = [first, ...others];
+      view.template = template;
+      view.media = chooseMedia(file, floor, sizes, view.transfers, gap);
+      view.printer = floor.printers.find((p) => p.id === view.media?.printerId) ?? null;
+      if (view.media && view.printer) {
+        view.layout = layOut({ sizes, count: view.transfers, media: view.media, gap });
+        findings.sheet.push(...checkSheet(view.layout, view.media, view.printer, print));
+      }
+      view.press = choosePress(file, floor, template);
+      if (view.press) {
+        view.stack = planStack(onPress, template, view.press, job.overrides);
+        findings.stack.push(...checkStack(view.stack, onPress, template, print));
+      }
     }
   }
   if (!blank)
@@ -113,13 +181,13 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter): Jo
         'Pick one from the shelf, or type the size of your own.',
       ),
     );
-  if (!art)
+  if (!isDesigned(job))
     findings.art.push(
       missing(
         'art',
         'No art yet',
         'There is nothing to print.',
-        'Drop a PNG or JPEG here, or take one of the demo pictures.',
+        'Drop a picture here, take one of the demo pictures, or write a line of text.',
       ),
     );
   for (const stage of STAGES) {
@@ -128,6 +196,19 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter): Jo
   }
   return view;
 }
+
+/** Whether anything at all is to be printed. */
+export const isDesigned = ({ design }: JobFile['job']): boolean => design.some((side) => side.items.length > 0);
+
+const approvalVoid = (by: string): Finding => ({
+  code: 'art.approval',
+  severity: 'fix',
+  title: `The art changed after ${by} approved it`,
+  why: 'What was approved is no longer what would be printed.',
+  remedy: 'Send a new proof and record the answer, or undo the change.',
+  where: { stage: 'art' },
+  waivable: true,
+});
 
 const missing = (stage: Stage, title: string, why: string, remedy: string): Finding => ({
   code: `${stage}.missing`,
@@ -144,8 +225,8 @@ export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
   STAGES.slice(0, STAGES.indexOf(stage) + 1).flatMap((s) => view.blocks[s]);
 
 /** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
-export function runPlanOf({ job, blank, stack }: JobView, frozenAt: string): RunPlan | null {
+export function runPlanOf({ job, blank, stack, printed }: JobView, frozenAt: string): RunPlan | null {
   if (!blank || !stack) return null;
   const { press, settings, layers, steps } = stack;
-  return { frozenAt, pieces: job.pieces, blank, press, settings, layers, steps };
+  return { frozenAt, pieces: job.pieces, blank: pressedPart(blank, printed), press, settings, layers, steps };
 }

@@ -8,9 +8,14 @@ export const FOOT_STRIP = 9;
 /** Room for scissors between pieces, mm. */
 export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
 
+export interface Size {
+  width: number;
+  height: number;
+}
+
 export interface LayoutRequest {
-  /** Size of a piece with its bleed, mm. */
-  piece: { width: number; height: number };
+  /** Sizes of the sides of a piece with their bleed, mm; transfers take them in turn. The largest sets the room for all. */
+  sizes: readonly [Size, ...Size[]];
   /** How many transfers. */
   count: number;
   media: { kind: 'cut' | 'roll'; width: number; length: number; margins: Margins };
@@ -58,7 +63,15 @@ interface Block {
   turned: boolean;
 }
 
-const cellOf = ({ piece, gap }: LayoutRequest, turned: boolean) => ({
+/** The room that takes every side. */
+const roomOf = ({ sizes }: LayoutRequest): Size => ({
+  width: Math.max(...sizes.map((size) => size.width)),
+  height: Math.max(...sizes.map((size) => size.height)),
+});
+
+const sizeOfTransfer = ({ sizes }: LayoutRequest, index: number): Size => sizes[index % sizes.length] ?? sizes[0];
+
+const cellOf = ({ gap, ...request }: LayoutRequest, turned: boolean, piece = roomOf({ gap, ...request })) => ({
   width: (turned ? piece.height : piece.width) + gap,
   height: (turned ? piece.width : piece.height) + gap + LABEL_STRIP,
 });
@@ -148,11 +161,12 @@ function setDown(
     const cell = cellOf(request, block.turned);
     for (let row = 0; row < block.rows; row++) {
       for (let column = 0; column < block.columns && placed.length < count; column++) {
+        const size = sizeOfTransfer(request, from + placed.length);
         const box: Rect = {
           x: blockX + column * cell.width + request.gap / 2,
           y: blockY + row * cell.height + request.gap / 2,
-          width: cell.width - request.gap,
-          height: cell.height - request.gap - LABEL_STRIP,
+          width: block.turned ? size.height : size.width,
+          height: block.turned ? size.width : size.height,
         };
         const label = { x: box.x, y: box.y + box.height + request.gap / 2, width: box.width, height: LABEL_STRIP };
         placed.push({ index: from + placed.length, box, turned: block.turned, label });
@@ -165,12 +179,12 @@ function setDown(
 }
 
 /**
- * Lays equal pieces on sheets or along a roll, at true size, each upright or turned a quarter, in at most two blocks a sheet.
+ * Lays pieces in equal rooms on sheets or along a roll, at true size, each upright or turned a quarter, in at most two blocks a sheet.
  * Cut sheets: the fullest two-block pattern, so the fewest sheets that such patterns allow. Roll: the shortest length in whole rows.
  * Never scales. Throws a RangeError for a count below 1 or a gap outside its limits.
  */
 export function layOut(request: LayoutRequest): Layout | NoFit {
-  const { media, count, piece, gap } = request;
+  const { media, count, gap } = request;
   if (!(Number.isInteger(count) && count >= 1))
     throw new RangeError(`count must be a whole number of 1 or more, got ${count}`);
   if (!(gap >= GAP_LIMITS.least && gap <= GAP_LIMITS.most))
@@ -200,13 +214,19 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     done += placed.length;
   }
   const paper = sheets.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0);
+  const printed = Array.from({ length: count }, (_, i) => sizeOfTransfer(request, i)).reduce(
+    (sum, size) => sum + size.width * size.height,
+    0,
+  );
   // A label runs across the sheet whichever way its piece lies, so that a turned piece may need less room.
-  const rooms = [cellOf(request, false), cellOf(request, true)].map((cell) => cell.width * cell.height);
-  const cellsArea = count * Math.min(...rooms);
+  const cellsArea = Array.from({ length: count }, (_, i) => sizeOfTransfer(request, i)).reduce((sum, size) => {
+    const rooms = [cellOf(request, false, size), cellOf(request, true, size)];
+    return sum + Math.min(...rooms.map((cell) => cell.width * cell.height));
+  }, 0);
   return {
     sheets,
     perSheet: full.count,
-    use: (count * piece.width * piece.height) / paper,
+    use: printed / paper,
     // Continuous bound (Martello and Vigo 1998), on pieces with the room they must keep.
     bound:
       media.kind === 'roll'

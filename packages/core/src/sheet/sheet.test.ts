@@ -12,7 +12,7 @@ const ask = (
   count: number,
   media: LayoutRequest['media'] = a4,
   gap = 8,
-): LayoutRequest => ({ piece: { width, height }, count, media, gap });
+): LayoutRequest => ({ sizes: [{ width, height }], count, media, gap });
 const laid = (request: LayoutRequest): Layout => {
   const outcome = layOut(request);
   if (!isLayout(outcome)) throw new Error('nothing fitted');

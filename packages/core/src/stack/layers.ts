@@ -1,4 +1,4 @@
-import type { Blank, Template } from '../blank/index.js';
+import { besideOf, isHardGoods, type Blank, type Template } from '../blank/index.js';
 
 export type LayerRole =
   | 'upper plate'
@@ -35,7 +35,10 @@ const PAD_INSET = 6;
 
 /** Seams, zips and thick weaves lie on a pad, so that they take no pressure. */
 const wantsPad = (blank: Blank): boolean =>
-  blank.jig === null && (blank.surface !== 'smooth' || blank.keepOuts.some((k) => k.clearance < 30));
+  blank.jig === null &&
+  !isHardGoods(blank.family) &&
+  (blank.surface !== 'smooth' ||
+    blank.sides.some((side) => side.keepOuts.some((keepOut) => besideOf(keepOut, side.outline).clearance < 30)));
 
 const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -69,7 +72,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
       detail: `${blank.surface} side up`,
       why: 'The side to be printed faces the transfer.',
       size: { width: template.width, height: template.height },
-      thickness: blank.thickness,
+      thickness: blank.layers[0] ?? 1,
     },
   ];
   if (blank.jig) {
@@ -81,7 +84,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
       size: { width: template.width, height: template.height },
       thickness: 3,
     });
-  } else if (blank.layers === 2) {
+  } else if (blank.layers.length > 1) {
     layers.push({
       role: 'insert',
       name: 'Insert',
@@ -91,14 +94,14 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
       ...plain,
     });
   }
-  if (blank.layers === 2) {
+  if (blank.layers.length > 1) {
     layers.push({
       role: 'blank, far layer',
       name: 'Far layer',
       detail: 'takes no print now',
       why: 'It lies in the press with the rest.',
       size: { width: template.width, height: template.height },
-      thickness: blank.thickness,
+      thickness: blank.layers[1] ?? 1,
     });
   }
   if (wantsPad(blank)) {

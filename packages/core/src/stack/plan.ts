@@ -1,4 +1,4 @@
-import { baseKindOf, type Blank, type Template } from '../blank/index.js';
+import { baseKindOf, besideOf, type Blank, type Template } from '../blank/index.js';
 import type { Finding, Severity } from '../finding/index.js';
 import type { Press } from '../shop/index.js';
 import { celsiusOf, type UnitPrinter } from '../units/index.js';
@@ -75,13 +75,29 @@ export function checkStack(plan: StackPlan, blank: Blank, template: Template, pr
       'Try it on a spoiled blank of the same cloth first.',
     );
   }
-  for (const keepOut of blank.keepOuts.filter((k) => k.kind === 'zip')) {
+  const hanging = blank.sides.flatMap((side) =>
+    side.keepOuts
+      .filter((k) => k.hangsOff)
+      .map((keepOut) => ({ kind: keepOut.kind, ...besideOf(keepOut, side.outline) })),
+  );
+  const zip = hanging.find((one) => one.kind === 'zip');
+  if (zip) {
     add(
       'stack.zip',
       'fix',
       'Keep the zip off the hot plate',
-      `A zip melts. It runs along the ${keepOut.edge} edge, ${print.length(keepOut.clearance)} from the print.`,
-      `Let the ${keepOut.edge} edge hang off the front of the plate, or lie beside the pad.`,
+      `A zip melts. It runs along the ${zip.edge} edge, ${print.length(zip.clearance)} from the print.`,
+      `Let the ${zip.edge} edge hang off the front of the plate, or lie beside the pad.`,
+    );
+  }
+  const buckle = hanging.find((one) => one.kind === 'buckle');
+  if (buckle) {
+    add(
+      'stack.buckle',
+      'fix',
+      'Keep the buckle off the plate',
+      'It takes the pressure that the cloth should have, and it can crack.',
+      `Let the ${buckle.edge} edge hang off the plate.`,
     );
   }
   if (press.kind === 'auto-open') {

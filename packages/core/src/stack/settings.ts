@@ -67,53 +67,87 @@ function narrow(row: ChartRow, blank: Blank): { temperature: number; dwell: numb
   };
 }
 
-/** Proposes every setting for a blank from the reference chart, then lets the user's own values overrule, each with its reasons. */
+/** What the maker of the blank states outranks the chart. */
+const fromSheet = <T>(proposal: Decision<T>, stated: T | null | undefined): Decision<T> =>
+  stated === null || stated === undefined
+    ? proposal
+    : { ...proposal, value: stated, why: 'The maker of the blank states it.', source: { kind: "maker's sheet" } };
+
+/**
+ * Proposes every setting for a blank: from its maker's sheet where that says, from the reference chart elsewhere; then lets the
+ * user's own values overrule, each with its reasons.
+ */
 export function proposeSettings(blank: Blank, overrides: Overrides): PressSettings {
+  const sheet = blank.makersSheet;
   const row = chartRowFor(blank.family, blank.surface);
   const source = { kind: 'reference chart', row: row.name } as const;
   const { temperature, dwell, whyHeat, whyTime } = narrow(row, blank);
   const prePress = row.prePress ? byFives(row.prePress.high) : 0;
   return {
     temperature: overrule<number>(
-      { value: Math.round(temperature), unit: '°C', why: whyHeat, source, confidence: 'start', range: row.temperature },
+      fromSheet<number>(
+        {
+          value: Math.round(temperature),
+          unit: '°C',
+          why: whyHeat,
+          source,
+          confidence: 'start',
+          range: row.temperature,
+        },
+        sheet?.temperature,
+      ),
       overrides.temperature,
     ),
     dwell: overrule<number>(
-      { value: dwell, unit: 's', why: whyTime, source, confidence: 'start', range: row.dwell },
+      fromSheet<number>(
+        { value: dwell, unit: 's', why: whyTime, source, confidence: 'start', range: row.dwell },
+        sheet?.dwell,
+      ),
       overrides.dwell,
     ),
     pressure: overrule<PressureLevel>(
-      {
-        value: row.pressure,
-        source,
-        confidence: 'start',
-        why: 'Check with paper strips at the front, the back and both sides: they hold at all four.',
-      },
+      fromSheet<PressureLevel>(
+        {
+          value: row.pressure,
+          source,
+          confidence: 'start',
+          why: 'Check with paper strips at the front, the back and both sides: they hold at all four.',
+        },
+        sheet?.pressure,
+      ),
       overrides.pressure,
     ),
     prePress: overrule<number>(
-      {
-        value: prePress,
-        unit: 's',
-        source,
-        confidence: 'start',
-        ...(row.prePress ? { range: row.prePress } : {}),
-        why:
-          prePress === 0
-            ? 'Stretched flat on its jig it has no creases to press out.'
-            : blank.surface === 'smooth'
-              ? 'Drives out moisture and flattens creases.'
-              : 'Drives out moisture and lays the pile, or white gaps show in it.',
-      },
+      fromSheet<number>(
+        {
+          value: prePress,
+          unit: 's',
+          source,
+          confidence: 'start',
+          ...(row.prePress ? { range: row.prePress } : {}),
+          why:
+            prePress === 0
+              ? blank.jig
+                ? 'Stretched flat on its jig it has no creases to press out.'
+                : `Not usual for ${row.name}.`
+              : blank.surface === 'smooth'
+                ? 'Drives out moisture and flattens creases.'
+                : 'Drives out moisture and lays the pile, or white gaps show in it.',
+        },
+        sheet?.prePress,
+      ),
       overrides.prePress,
     ),
     peel: overrule<Peel>(
-      {
-        value: row.peel,
-        why: `${row.peel === 'hot' ? 'Hot' : 'Cold'}: ${row.peelRemark}.`,
-        source,
-        confidence: 'start',
-      },
+      fromSheet<Peel>(
+        {
+          value: row.peel,
+          why: `${row.peel === 'hot' ? 'Hot' : 'Cold'}: ${row.peelRemark}.`,
+          source,
+          confidence: 'start',
+        },
+        sheet?.peel,
+      ),
       overrides.peel,
     ),
   };

@@ -1,4 +1,4 @@
-import { BUILT_IN_BLANKS, makeTemplate, proposeBleed, type Blank } from '../blank/index.js';
+import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '../blank/index.js';
 import type { Press } from '../shop/index.js';
 import { celsiusOf, unitPrinter } from '../units/index.js';
 import { CHART, checkStack, chartRowFor, planStack, proposeSettings, type Overrides } from './index.js';
@@ -13,7 +13,7 @@ const press: Press = {
   heatLimit: 225,
   remark: '',
 };
-const templateOf = (blank: Blank) => makeTemplate(blank.outline, proposeBleed(blank).value);
+const templateOf = (blank: Blank) => templatesOf(blank, proposeBleed(blank).value)[0] as Template;
 const plan = (blank: Blank, overrides: Overrides = {}, on = press) =>
   planStack(blank, templateOf(blank), on, overrides);
 const codes = (blank: Blank, overrides: Overrides = {}, on = press) =>

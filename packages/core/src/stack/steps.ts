@@ -25,7 +25,7 @@ export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly 
   const add = (kind: StepKind, side: number, title: string, how: string, seconds: number | null = null) =>
     steps.push({ kind, side, title, how, seconds });
   const sides = blank.sides.length;
-  const named = (side: number) => (sides > 1 ? `, ${blank.sides[side] ?? `side ${side + 1}`}` : '');
+  const named = (side: number) => (sides > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '');
 
   add(
     'lint-roll',

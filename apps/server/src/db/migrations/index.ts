@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import * as first from './0001-first.js';
+import * as sides from './0002-sides.js';
 
-const MIGRATIONS: Record<string, Knex.Migration> = { '0001-first': first };
+const MIGRATIONS: Record<string, Knex.Migration> = { '0001-first': first, '0002-sides': sides };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
 export const migrationSource: Knex.MigrationSource<string> = {

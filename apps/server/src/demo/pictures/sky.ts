@@ -7,11 +7,11 @@ export function starChart(side: number, pixels: number): string {
   const c = side / 2;
   const rings = [0.18, 0.29, 0.4].map(
     (r) =>
-      `<circle cx="${c}" cy="${c}" r="${r * side}" fill="none" stroke="${INK.white}" stroke-width="0.9" opacity="0.75"/>`,
+      `<circle cx="${c}" cy="${c}" r="${r * side}" fill="none" stroke="${INK.white}" stroke-width="1.1" opacity="0.75"/>`,
   );
   const spokes = Array.from({ length: 12 }, (_, i) => {
     const a = (i * Math.PI) / 6;
-    return `<path d="M${c + Math.cos(a) * side * 0.18} ${c + Math.sin(a) * side * 0.18}L${c + Math.cos(a) * side * 0.4} ${c + Math.sin(a) * side * 0.4}" stroke="${INK.white}" stroke-width="0.5" opacity="0.5"/>`;
+    return `<path d="M${c + Math.cos(a) * side * 0.18} ${c + Math.sin(a) * side * 0.18}L${c + Math.cos(a) * side * 0.4} ${c + Math.sin(a) * side * 0.4}" stroke="${INK.white}" stroke-width="1.1" opacity="0.55"/>`;
   });
   const next = seeded(77);
   const figures = [INK.magenta, INK.yellow, INK.magenta, '#39b3d6', INK.yellow].map((colour, k) => {

@@ -1,7 +1,8 @@
 import sharp from 'sharp';
-import { readPixels } from './read-pixels.js';
+import { prepare, readArt } from './read-art.js';
 
 // One picture at a time, in this worker's own thread: no cache of decoded pixels is kept between pictures.
 sharp.cache(false);
 
-export default readPixels;
+export { prepare };
+export default readArt;

@@ -1,0 +1,57 @@
+import { rm } from 'node:fs/promises';
+import type { ArtType } from '@kanga/core/art';
+import sharp from 'sharp';
+import { pagesOf, rasterOfPage } from './pages.js';
+import { readPixels, type PixelReading } from './read-pixels.js';
+import { cleanSvg } from './svg-clean.js';
+
+export interface ArtFile {
+  path: string;
+  mediaType: ArtType;
+  /** Counted from 1. */
+  page: number;
+}
+
+export interface ArtReading extends PixelReading {
+  pages: number;
+}
+
+/** Drawings are read at about this many pixels across. */
+const DRAWN_ACROSS = 3000;
+/** What an SVG without a density of its own is read at. */
+const SVG_DENSITY = 72;
+
+async function readSvg(path: string): Promise<ArtReading> {
+  const acrossAt = async (density: number) => {
+    const { width = 0, height = 0 } = await sharp(path, { density, limitInputPixels: false }).metadata();
+    return Math.max(width, height, 1);
+  };
+  // A drawing measured in millimetres grows with the square of the density, one measured in pixels with the density itself.
+  const [once, twice] = [await acrossAt(SVG_DENSITY), await acrossAt(2 * SVG_DENSITY)];
+  const power = Math.max(1, Math.round(Math.log2(twice / once)));
+  const density = Math.min(2400, Math.max(1, SVG_DENSITY * (DRAWN_ACROSS / once) ** (1 / power)));
+  return { ...(await readPixels(path, { vector: true, density })), pages: 1 };
+}
+
+async function readPdf({ path, page }: ArtFile): Promise<ArtReading> {
+  const pages = await pagesOf(path);
+  if (page > pages) throw new Error(`it has ${pages} pages, not ${page}`);
+  const raster = await rasterOfPage(path, page);
+  try {
+    return { ...(await readPixels(raster, { vector: true })), pages };
+  } finally {
+    await rm(raster, { force: true });
+  }
+}
+
+/** Reads one page of a file of any kind that Kanga takes. */
+export async function readArt(file: ArtFile): Promise<ArtReading> {
+  if (file.mediaType === 'application/pdf') return readPdf(file);
+  if (file.mediaType === 'image/svg+xml') return readSvg(file.path);
+  return { ...(await readPixels(file.path)), pages: 1 };
+}
+
+/** What a file needs before it is kept: an SVG is cleaned in place. */
+export async function prepare({ path, mediaType }: Pick<ArtFile, 'path' | 'mediaType'>): Promise<void> {
+  if (mediaType === 'image/svg+xml') await cleanSvg(path);
+}

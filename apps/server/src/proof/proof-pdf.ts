@@ -1,0 +1,120 @@
+import { PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
+import { channelsOf } from '@kanga/core/colour';
+import { embedLabelFont, type LabelFont } from '../sheet/index.js';
+
+/** One printed side on a proof. */
+export interface ProofSide {
+  name: string;
+  paper: Buffer;
+  pressed: Buffer;
+  /** Lines that say how large it is and where it goes. */
+  facts: string[];
+  colours: { hex: string; share: number }[];
+}
+
+export interface Proof {
+  shop: string;
+  title: string;
+  lines: string[];
+  sides: ProofSide[];
+  /** At the foot: approved by whom and when, or room to sign. */
+  approval: string | null;
+}
+
+const INK = rgb(0.09, 0.08, 0.12);
+const SOFT = rgb(0.33, 0.32, 0.37);
+/** ISO 216 A4, in points of 1/72 in (ISO 32000-1 §8.3.2.3). */
+const PAGE: [number, number] = [(210 / 25.4) * 72, (297 / 25.4) * 72];
+const EDGE = 42;
+const WIDTH = PAGE[0] - 2 * EDGE;
+
+/** Writes down a page from its top. */
+class Pen {
+  y = PAGE[1] - EDGE;
+  constructor(
+    readonly page: PDFPage,
+    readonly font: LabelFont,
+  ) {}
+
+  write(text: string, size: number, soft = false, x = EDGE, width = WIDTH): void {
+    this.y -= size * 1.35;
+    this.page.drawText(this.font.fit(text, size, width), {
+      x,
+      y: this.y,
+      size,
+      font: this.font.font,
+      color: soft ? SOFT : INK,
+    });
+  }
+}
+
+/** How tall a pair of pictures may be, so that two sides have room on a page. */
+const PICTURE = { width: (WIDTH - 18) / 2, height: 205 };
+
+async function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): Promise<void> {
+  pen.write(side.name, 12);
+  const top = pen.y - 8;
+  let tallest = 0;
+  for (const [i, [caption, png]] of (
+    [
+      ['on paper, before pressing: dull', side.paper],
+      ['pressed', side.pressed],
+    ] as const
+  ).entries()) {
+    const image = await pdf.embedPng(png);
+    const scale = Math.min(PICTURE.width / image.width, PICTURE.height / image.height);
+    const [w, h] = [image.width * scale, image.height * scale];
+    const x = EDGE + i * (PICTURE.width + 18);
+    pen.page.drawImage(image, { x, y: top - h, width: w, height: h });
+    pen.y = top - h - 2;
+    pen.write(caption, 8, true, x, PICTURE.width);
+    tallest = Math.max(tallest, top - pen.y);
+  }
+  pen.y = top - tallest - 4;
+  for (const fact of side.facts) pen.write(fact, 9);
+  pen.y -= 16;
+  side.colours.forEach(({ hex, share }, i) => {
+    const [r, g, b] = channelsOf(hex);
+    const x = EDGE + i * 84;
+    pen.page.drawRectangle({
+      x,
+      y: pen.y - 2,
+      width: 16,
+      height: 12,
+      color: rgb(r, g, b),
+      borderColor: INK,
+      borderWidth: 0.4,
+    });
+    const { page } = pen;
+    page.drawText(`${hex} ${Math.round(share * 100)} %`, {
+      x: x + 19,
+      y: pen.y,
+      size: 6.5,
+      font: pen.font.font,
+      color: SOFT,
+    });
+  });
+  pen.y -= 12;
+}
+
+/** The customer proof: each side on paper and pressed, with its size, place and colours, and room for the customer's word. */
+export async function proofPdf(proof: Proof): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  pdf.setTitle(proof.title);
+  pdf.setProducer('Kanga');
+  pdf.setCreator('Kanga');
+  const font = await embedLabelFont(pdf);
+  let pen = new Pen(pdf.addPage(PAGE), font);
+  pen.write(proof.shop, 10, true);
+  pen.write(proof.title, 20);
+  for (const line of proof.lines) pen.write(line, 10);
+  for (const side of proof.sides) {
+    pen.y -= 12;
+    if (pen.y < 330) pen = new Pen(pdf.addPage(PAGE), font);
+    await drawSide(pdf, pen, side);
+  }
+  pen.y = Math.min(pen.y, EDGE + 70);
+  pen.write('Screens and paper show colour in their own way; the press is what counts. Sizes are as printed.', 8, true);
+  pen.write(proof.approval ?? 'Approved by ______________________________   Date ______________', 11);
+  return pdf.save();
+}

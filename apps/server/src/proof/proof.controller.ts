@@ -1,0 +1,29 @@
+import { Controller, Get, Param, Query, Res } from '@nestjs/common';
+import type { Look } from '@kanga/core/colour';
+import { idSchema } from '@kanga/contract/finding';
+import { lookSchema, proofQuerySchema } from '@kanga/contract/sheet';
+import type { Response } from 'express';
+import { Valid } from '../http/index.js';
+import { ProofService } from './proof.service.js';
+
+@Controller('api/jobs/:id/proof')
+export class ProofController {
+  constructor(private readonly proofs: ProofService) {}
+
+  @Get()
+  async pdf(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
+    const { name, data } = await this.proofs.pdf(id);
+    response.type('application/pdf').attachment(name).send(Buffer.from(data));
+  }
+
+  @Get(':side/:look')
+  async png(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Param('side') side: string,
+    @Param('look', new Valid(lookSchema)) look: Look['kind'],
+    @Query(new Valid(proofQuerySchema)) query: { piece?: string },
+    @Res() response: Response,
+  ): Promise<void> {
+    response.type('image/png').send(await this.proofs.png(id, Number(side), look, Number(query.piece ?? 0)));
+  }
+}

@@ -1,0 +1,9 @@
+import { Module } from '@nestjs/common';
+import { ArtModule } from '../art/index.js';
+import { JobModule } from '../job/index.js';
+import { ShopModule } from '../shop/index.js';
+import { ProofController } from './proof.controller.js';
+import { ProofService } from './proof.service.js';
+
+@Module({ imports: [JobModule, ArtModule, ShopModule], controllers: [ProofController], providers: [ProofService] })
+export class ProofModule {}

@@ -1,0 +1,109 @@
+import { Injectable } from '@nestjs/common';
+import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
+import type { Look } from '@kanga/core/colour';
+import { besideOf, type Blank } from '@kanga/core/blank';
+import type { JobView } from '@kanga/core/job';
+import { boundsOf } from '@kanga/core/geometry';
+import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
+import sharp from 'sharp';
+import { ArtService } from '../art/index.js';
+import { refuse } from '../http/index.js';
+import { JobService } from '../job/index.js';
+import { ShopService } from '../shop/index.js';
+import { facesFor } from '../text/index.js';
+import { mainColours } from './colours.js';
+import { inline, pictureOfSide, pngOfSide, type InlinePictures } from './compose.js';
+import { proofPdf, type ProofSide } from './proof-pdf.js';
+
+const COLOURS = 6;
+
+/** Where the art of a side stands, in words. */
+function placeOf({ template, drawn }: ComposedSide, blank: Blank, side: number, print: UnitPrinter): string[] {
+  const facts = [
+    `Print area ${print.size(template.width, template.height)}${template.bleed > 0 ? `, with ${print.length(template.bleed)} bleed round it` : ''}`,
+  ];
+  for (const one of drawn.filter((item) => item.kind === 'text')) {
+    facts.push(`“${one.item.text}”: capitals ${print.length(one.line.size)} high`);
+  }
+  const collar = blank.sides[side]?.keepOuts.find((keepOut) => keepOut.kind === 'collar');
+  const outline = blank.sides[side]?.outline;
+  const [first] = drawn;
+  if (collar && outline && first?.kind === 'picture') {
+    const { clearance } = besideOf(collar, outline);
+    const height = (first.placement.width * first.art.facts.height) / first.art.facts.width;
+    const top = boundsOf([{ x: 0, y: first.placement.y - height / 2 }]).y;
+    facts.push(
+      `Art ${print.size(first.placement.width, height)}, its top ${print.length(clearance + top)} below the collar`,
+    );
+  }
+  return facts;
+}
+
+@Injectable()
+export class ProofService {
+  constructor(
+    private readonly jobs: JobService,
+    private readonly art: ArtService,
+    private readonly shop: ShopService,
+  ) {}
+
+  private async ready(id: string): Promise<{ view: JobView; blank: Blank; pictures: InlinePictures }> {
+    const view = await this.jobs.view(id);
+    const { blank } = view;
+    if (!blank || view.sides.every((side) => side.drawn.length === 0))
+      throw refuse(409, 'proof.nothing', 'There is nothing to show yet', 'Choose a blank and put art on it first.');
+    const pictures = new Map<string, string>();
+    for (const art of view.arts) pictures.set(art.id, await inline(await this.art.picture(art.id, 'preview')));
+    return { view, blank, pictures };
+  }
+
+  private async sideFor({ job, templates, arts }: JobView, side: number, piece: number): Promise<ComposedSide> {
+    const template = templates[side];
+    if (!template) throw refuse(404, 'proof.side', `This blank has no side ${side + 1}`, `It has ${templates.length}.`);
+    const palette = { arts, faces: await facesFor(fontsOf(job.design)) };
+    return { template, drawn: drawnOn(job.design, side, templates, palette, valuesOf(job.run, piece)) };
+  }
+
+  /** One side of one piece as it looks, PNG. */
+  async png(id: string, side: number, kind: Look['kind'], piece: number): Promise<Buffer> {
+    const { view, blank, pictures } = await this.ready(id);
+    return pngOfSide(await this.sideFor(view, side, piece), blank, kind, pictures);
+  }
+
+  /** The customer proof, PDF. */
+  async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
+    const [{ view, blank, pictures }, { settings }] = await Promise.all([this.ready(id), this.shop.read()]);
+    const print = unitPrinter(settings.units);
+    const { job } = view;
+    const sides: ProofSide[] = [];
+    for (const side of view.printed) {
+      const composed = await this.sideFor(view, side, 0);
+      const { data, width, height } = await pictureOfSide(composed, blank, 'pressed', pictures);
+      sides.push({
+        name: blank.sides[side]?.name ?? '',
+        paper: await pngOfSide(composed, blank, 'paper', pictures),
+        pressed: await sharp(data, { raw: { width, height, channels: 4 } })
+          .png()
+          .toBuffer(),
+        facts: placeOf(composed, blank, side, print),
+        colours: mainColours(data, COLOURS),
+      });
+    }
+    const names = job.run ? `, ${job.run.length} rows of names; the first is shown` : '';
+    const data = await proofPdf({
+      shop: settings.shopName,
+      title: `Proof ${job.number} · ${job.name}`,
+      lines: [
+        ...(job.customer ? [`For ${job.customer}`] : []),
+        `${job.pieces} × ${blank.name}${names}`,
+        `${blank.fibre.polyester} % polyester, ${view.fitness?.why ?? ''}`,
+      ],
+      sides,
+      approval:
+        view.approval === 'approved' && job.approval
+          ? `Approved by ${job.approval.by} on ${job.approval.at.slice(0, 10)}`
+          : null,
+    });
+    return { name: `kanga-job-${job.number}-proof.pdf`, data };
+  }
+}

@@ -1,0 +1,2 @@
+export * from './faces.js';
+export * from './text.module.js';

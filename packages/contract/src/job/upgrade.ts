@@ -1,0 +1,104 @@
+import { edgeKeepOut, type Blank, type Edge, type KeepOut } from '@kanga/core/blank';
+import type { Placement, SideDesign } from '@kanga/core/art';
+import type { Outline } from '@kanga/core/geometry';
+
+/** A blank as it was written before sides had outlines of their own. */
+export interface BlankBefore {
+  id: string;
+  name: string;
+  family: Blank['family'];
+  builtIn: boolean;
+  fibre: Blank['fibre'];
+  baseColour: string;
+  surface: Blank['surface'];
+  layers: 1 | 2;
+  thickness: number;
+  outline: Outline;
+  sides: string[];
+  style: Blank['style'];
+  jig: string | null;
+  keepOuts: { kind: KeepOut['kind']; edge: Edge; clearance: number }[];
+}
+
+/** Whether a blank is one of before: then its sides are names alone. */
+export const isBefore = (blank: unknown): blank is BlankBefore =>
+  Array.isArray((blank as BlankBefore | null)?.sides) && typeof (blank as BlankBefore).sides[0] === 'string';
+
+/** The same blank as it is written now; nothing is lost, what was not known then is left open. */
+export const upgradeBlank = (before: BlankBefore): Blank => ({
+  id: before.id,
+  version: 1,
+  name: before.name,
+  family: before.family,
+  builtIn: before.builtIn,
+  archived: false,
+  range: null,
+  size: null,
+  fibre: before.fibre,
+  baseColour: before.baseColour,
+  surface: before.surface,
+  construction: {
+    make: before.surface === 'long pile' ? 'pile' : 'knit',
+    pileHeight: 0,
+    foamCore: before.family === 'neoprene',
+    coated: false,
+  },
+  layers: Array.from({ length: before.layers }, () => before.thickness),
+  sides: before.sides.map((name) => ({
+    name,
+    outline: before.outline,
+    keepOuts: before.keepOuts.map(({ kind, edge, clearance }) => edgeKeepOut(before.outline, kind, edge, clearance)),
+  })),
+  style: before.style,
+  wrap: null,
+  safe: null,
+  jig: before.jig,
+  makersSheet: null,
+  weight: null,
+  cost: null,
+  stock: null,
+});
+
+/** The one picture of before as a design: on the first side, the same on all others. */
+export const upgradeDesign = (artId: string | null, placement: Placement | null): SideDesign[] =>
+  artId === null
+    ? []
+    : [
+        {
+          fill: 'own',
+          items: [{ kind: 'picture', id: 'picture', artId, placement, repeat: 'once', mirroredInFile: false }],
+        },
+      ];
+
+type Plain = Record<string, unknown>;
+const NEW_FACTS = { maps: null, vector: false, profile: null };
+
+/** A ticket of format 1 as one of format 2; anything else is given back as it is, for the door to judge. */
+export function upgradeTicket(ticket: unknown): unknown {
+  const { formatVersion, file } = (ticket ?? {}) as { formatVersion?: unknown; file?: Plain };
+  if (formatVersion !== 1 || !file) return ticket;
+  const { art, job, plan, blank, ...rest } = file as {
+    art?: Plain | null;
+    job?: Plain;
+    plan?: Plain | null;
+    blank?: unknown;
+  };
+  const { artId, placement, ...kept } = job ?? {};
+  const blankNow = (one: unknown) => (isBefore(one) ? upgradeBlank(one) : one);
+  return {
+    ...(ticket as Plain),
+    formatVersion: 2,
+    file: {
+      ...rest,
+      job: {
+        ...kept,
+        design: upgradeDesign((artId ?? null) as string | null, (placement ?? null) as Placement | null),
+        run: null,
+        approval: null,
+      },
+      blank: blankNow(blank),
+      arts: art ? [{ ...art, page: 1, pages: 1, facts: { ...(art['facts'] as Plain), ...NEW_FACTS } }] : [],
+      plan: plan ? { ...plan, blank: blankNow(plan['blank']) } : (plan ?? null),
+    },
+  };
+}

@@ -1,0 +1,122 @@
+import type { Finding } from '../../finding/index.js';
+import type { Blank, Template } from '../../blank/index.js';
+import type { UnitPrinter } from '../../units/index.js';
+import type { Drawn } from '../compose.js';
+import { coverageOf, type Coverage } from '../coverage.js';
+import type { SideDesign } from '../design.js';
+import { pixelsPerInch } from '../placement.js';
+import { artFinding } from './finding.js';
+import { checkPicture } from './picture.js';
+import { checkSeams } from './seam.js';
+import { checkText } from './text.js';
+
+/** What the art on one side comes to. */
+export interface SideCheck {
+  /** The least pixels per inch of any picture; null when nothing on it has pixels. */
+  ppi: number | null;
+  coverage: Coverage;
+  findings: Finding[];
+}
+
+/** One side with what is printed on it. */
+export interface ComposedSide {
+  template: Template;
+  drawn: Drawn[];
+}
+
+function whiteEdges(side: number, { template }: ComposedSide, coverage: Coverage, print: UnitPrinter): Finding[] {
+  if (template.bleed === 0 || coverage.missingShare === 0) return [];
+  const share = coverage.missingShare;
+  return [
+    artFinding(
+      'art.cover',
+      share > 0.02 ? 'stop' : 'fix',
+      `${share < 0.01 ? 'Under 1' : Math.round(share * 100)} % of the print is left bare, up to ${print.length(Math.max(coverage.widest, coverage.pitch))} wide`,
+      'The art does not reach over the whole template and its bleed, so the cloth shows as a white edge or patch.',
+      'Enlarge or move the art, or choose Cover.',
+      { side, marks: coverage.missing },
+    ),
+  ];
+}
+
+/** Lettering has to be mirrored exactly once: a picture that is mirrored in its file already is mirrored twice on the sheet. */
+function mirrors(side: number, { drawn }: ComposedSide): Finding[] {
+  const twice = drawn.find((one) => one.kind === 'picture' && one.item.mirroredInFile);
+  const lettered = drawn.some((one) => one.kind === 'text');
+  if (twice) {
+    return [
+      artFinding(
+        'art.mirror',
+        'stop',
+        'This picture is mirrored already, and the sheet mirrors it again',
+        'Lettering has to be mirrored exactly once. Twice, and it reads the wrong way on the blank.',
+        'Take the picture the right way round, or say that it is not mirrored in its file.',
+        { side },
+      ),
+    ];
+  }
+  return lettered
+    ? [
+        artFinding(
+          'art.lettering',
+          'note',
+          'Lettering: shown here as it will read on the blank',
+          'It is not mirrored yet; that happens once, on the sheet.',
+          'Keep the mirror where the sheet says it is, in one place only.',
+          { side },
+        ),
+      ]
+    : [];
+}
+
+/** One finding of a kind a side: the worst, with the marks of all. */
+function merged(findings: readonly Finding[]): Finding[] {
+  const rank = { stop: 0, fix: 1, note: 2 };
+  const by = new Map<string, Finding>();
+  for (const finding of findings) {
+    const key = `${finding.code} ${finding.where.side ?? ''}`;
+    const known = by.get(key);
+    const worst = known && rank[known.severity] <= rank[finding.severity] ? known : finding;
+    const marks = [...(known?.where.marks ?? []), ...(finding.where.marks ?? [])];
+    by.set(key, { ...worst, where: { ...worst.where, ...(marks.length > 0 ? { marks } : {}) } });
+  }
+  return [...by.values()];
+}
+
+/** Judges everything that is printed on a blank, side by side, and where it wraps. */
+export function checkDesign(
+  sides: readonly ComposedSide[],
+  design: readonly SideDesign[],
+  blank: Blank,
+  print: UnitPrinter,
+): SideCheck[] {
+  const seams = checkSeams(
+    blank,
+    sides.map(({ template, drawn }, i) => ({
+      template,
+      drawn,
+      runsOn: design[i]?.fill === 'across' || drawn.some((one) => one.kind === 'picture' && one.item.repeat !== 'once'),
+    })),
+  );
+  return sides.map((composed, side) => {
+    const { template, drawn } = composed;
+    const place = { side, template, blank, print };
+    const pictures = drawn.filter((one) => one.kind === 'picture');
+    const coverage = coverageOf(template, pictures);
+    const ppi = pictures
+      .filter(({ art }) => !art.facts.vector)
+      .map(({ placement, art }) => pixelsPerInch(placement, art.facts));
+    const findings = [
+      ...drawn.flatMap((one) => (one.kind === 'picture' ? checkPicture(one, place) : checkText(one, place))),
+      ...(drawn.length > 0 ? whiteEdges(side, composed, coverage, print) : []),
+      ...mirrors(side, composed),
+      ...seams.filter((finding) => finding.where.side === side),
+    ];
+    return { ppi: ppi.length > 0 ? Math.min(...ppi) : null, coverage, findings: merged(findings) };
+  });
+}
+
+export * from './limits.js';
+export { groundOf, type Ground } from './picture.js';
+export { seamBetween, type SeamMatch } from './seam.js';
+export { checkRun, rowFaults, type RowFault } from './run.js';

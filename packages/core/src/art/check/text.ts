@@ -1,0 +1,85 @@
+import type { Finding } from '../../finding/index.js';
+import { applyTo, boundsOf, polygonContains, rectPolygon } from '../../geometry/index.js';
+import type { DrawnText } from '../compose.js';
+import { artFinding } from './finding.js';
+import { clothLimits } from './limits.js';
+import type { CheckPlace } from './picture.js';
+
+/** All that is to be said of one line of text as it is set for one piece. */
+export function checkText(
+  { item, line, transform }: DrawnText,
+  { blank, side, template, print }: CheckPlace,
+): Finding[] {
+  const findings: Finding[] = [];
+  const said = `“${item.text.length > 24 ? `${item.text.slice(0, 23)}…` : item.text}”`;
+  const corners = line.ink ? rectPolygon(line.ink).map((p) => applyTo(transform, p)) : [];
+  const marks = corners.length > 0 ? [boundsOf(corners)] : [];
+  const add = (code: string, severity: Finding['severity'], title: string, why: string, remedy: string) =>
+    findings.push(artFinding(code, severity, title, why, remedy, { side, marks }));
+  if (line.missing.length > 0) {
+    add(
+      'art.glyphs',
+      'stop',
+      `The font has no ${line.missing.slice(0, 6).join(' ')}`,
+      `${said} would be printed with gaps.`,
+      'Choose another font for this line; the round one has the most scripts.',
+    );
+  }
+  if (line.over > 0) {
+    add(
+      'art.text-wide',
+      'fix',
+      `${said} is ${print.length(line.over)} too wide`,
+      `At its least size of ${print.length(item.leastSize)} it still does not fit ${print.length(item.maxWidth ?? 0)}.`,
+      'Allow a smaller least size or more width, take a narrower font, or shorten the text.',
+    );
+  }
+  const { capital } = clothLimits(blank);
+  if (line.size < capital && line.ink) {
+    add(
+      'art.small-text',
+      'fix',
+      `${said} is set ${print.length(line.size)} high: too small for this cloth`,
+      `Capitals read from about ${print.length(capital)} on ${blank.surface} cloth.`,
+      'Set it larger.',
+    );
+  }
+  const inPrint = corners.every((p) => polygonContains(template.bleedPolygon, p));
+  if (corners.length > 0 && !inPrint) {
+    add(
+      'art.text-cut',
+      'fix',
+      `${said} is cut off`,
+      'Part of it lies outside the print.',
+      'Move it inside, or set it smaller.',
+    );
+  } else if (template.safePolygon.length > 0 && !corners.every((p) => polygonContains(template.safePolygon, p))) {
+    add(
+      'art.text-safe',
+      template.bleed > 0 ? 'fix' : 'note',
+      `${said} comes within ${print.length(template.safe)} of the edge`,
+      'Words that near the edge are cut or pressed round it.',
+      'Move it inside the dotted line.',
+    );
+  }
+  const keepOut = (blank.sides[side]?.keepOuts ?? []).find(({ area }) => {
+    const [one, other] = [boundsOf(area), marks[0]];
+    return (
+      other &&
+      one.x < other.x + other.width &&
+      other.x < one.x + one.width &&
+      one.y < other.y + other.height &&
+      other.y < one.y + one.height
+    );
+  });
+  if (keepOut) {
+    add(
+      'art.text-keep-out',
+      'fix',
+      `${said} runs into the ${keepOut.kind}`,
+      'Nothing printed there will show or survive.',
+      'Move the line away from it.',
+    );
+  }
+  return findings;
+}

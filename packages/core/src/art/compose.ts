@@ -1,0 +1,205 @@
+import {
+  boundsOf,
+  chain,
+  rotation,
+  scaling,
+  translation,
+  applyTo,
+  inverse,
+  type Transform,
+} from '../geometry/index.js';
+import type { Blank, Template } from '../blank/index.js';
+import { fillFields, setLine, type Face, type FontId, type SetLine } from '../text/index.js';
+import type { Art, Placement } from './art.js';
+import {
+  sideDesign,
+  type DesignItem,
+  type PictureItem,
+  type Repeat,
+  type SideDesign,
+  type TextItem,
+} from './design.js';
+import { pixelToTemplate, printedHeight, proposePlacement } from './placement.js';
+
+/** A picture as it lies on one side. */
+export interface DrawnPicture {
+  kind: 'picture';
+  item: PictureItem;
+  art: Art;
+  placement: Placement;
+  /** From pixels to the side's millimetres. */
+  base: Transform;
+  /** The same for each time it is printed. */
+  transforms: Transform[];
+  /** True when it came from the first side. */
+  borrowed: boolean;
+}
+
+/** A line of text as it lies on one side, for one piece. */
+export interface DrawnText {
+  kind: 'text';
+  item: TextItem;
+  line: SetLine;
+  /** From the line's own millimetres to the side's. */
+  transform: Transform;
+  borrowed: boolean;
+}
+
+export type Drawn = DrawnPicture | DrawnText;
+
+/** What a design is composed with. */
+export interface Palette {
+  arts: readonly Art[];
+  /** The fonts at hand; a line whose font is not loaded yet is left out. */
+  faces: ReadonlyMap<FontId, Face>;
+}
+
+/** More copies than this are a texture finer than anything printed. */
+const MOST_COPIES = 2500;
+
+/** Every place of a repeated picture that touches the bleed; just the one of a picture that is not repeated. */
+export function repeatsOf(
+  placement: Placement,
+  size: { width: number; height: number },
+  repeat: Repeat,
+  template: Template,
+): Transform[] {
+  const first = pixelToTemplate(placement, size);
+  if (repeat === 'once') return [first];
+  const [w, h] = [placement.width, printedHeight(placement, size)];
+  const turn = rotation(placement.rotation);
+  const box = template.bleedBox;
+  // The bleed box in steps of the pattern: columns along x, rows along y.
+  const lattice = inverse(chain(scaling(w, h), turn, translation(placement.x, placement.y)));
+  const corners = [box.x, box.x + box.width].flatMap((x) =>
+    [box.y, box.y + box.height].map((y) => applyTo(lattice, { x, y })),
+  );
+  const span = boundsOf(corners);
+  const [left, right] = [Math.ceil(span.x - 0.5 - 1e-9), Math.floor(span.x + span.width + 0.5 + 1e-9)];
+  const [top, bottom] = [Math.ceil(span.y - 1), Math.floor(span.y + span.height + 1)];
+  if ((right - left + 1) * (bottom - top + 1) > MOST_COPIES) return [first];
+  const places: Transform[] = [];
+  for (let column = left; column <= right; column++) {
+    for (let row = top; row <= bottom; row++) {
+      const down = repeat === 'half drop' && column % 2 !== 0 ? 0.5 : 0;
+      const by = applyTo(turn, { x: column * w, y: (row + down) * h });
+      places.push(chain(first, translation(by.x, by.y)));
+    }
+  }
+  return places;
+}
+
+/** The template that one picture across all sides is proposed for: as wide as they are together. */
+function joined(templates: readonly Template[]): Template | null {
+  const [first] = templates;
+  if (!first) return null;
+  const width = templates.reduce((sum, template) => sum + template.width, 0);
+  const { bleedBox } = first;
+  return { ...first, width, bleedBox: { ...bleedBox, width: bleedBox.width + width - first.width } };
+}
+
+function drawPicture(
+  item: PictureItem,
+  art: Art,
+  fit: Template,
+  after: Transform | null,
+  borrowed: boolean,
+): DrawnPicture {
+  const placement = item.placement ?? proposePlacement(fit, art.facts);
+  const places = repeatsOf(placement, art.facts, item.repeat, fit);
+  return {
+    kind: 'picture',
+    item,
+    art,
+    placement,
+    base: after ? chain(pixelToTemplate(placement, art.facts), after) : pixelToTemplate(placement, art.facts),
+    transforms: after ? places.map((place) => chain(place, after)) : places,
+    borrowed,
+  };
+}
+
+function drawText(
+  item: TextItem,
+  face: Face,
+  values: Readonly<Record<string, string>>,
+  place: Transform,
+  borrowed: boolean,
+): DrawnText {
+  const line = setLine(face, fillFields(item.text, values), item);
+  return { kind: 'text', item, line, transform: place, borrowed };
+}
+
+/** Mirrored about the middle of a side: pictures turn over, lines of text stay readable in the mirrored place. */
+const over = (template: Template): Transform => chain(scaling(-1, 1), translation(template.width, 0));
+
+function drawItem(
+  item: DesignItem,
+  how: SideDesign['fill'],
+  on: Template,
+  fit: Template,
+  shift: number,
+  palette: Palette,
+  values: Readonly<Record<string, string>>,
+): Drawn | null {
+  const borrowed = how !== 'own';
+  const after = how === 'mirrored' ? over(on) : how === 'across' ? translation(-shift, 0) : null;
+  if (item.kind === 'picture') {
+    const art = palette.arts.find((one) => one.id === item.artId);
+    return art ? drawPicture(item, art, fit, after, borrowed) : null;
+  }
+  const face = palette.faces.get(item.font);
+  if (!face) return null;
+  const at =
+    how === 'mirrored'
+      ? { x: on.width - item.x, turn: -item.rotation }
+      : { x: item.x - (how === 'across' ? shift : 0), turn: item.rotation };
+  return drawText(item, face, values, chain(rotation(at.turn), translation(at.x, item.y)), borrowed);
+}
+
+/**
+ * Everything that is printed on side `index`, from the back to the front, for a piece whose fields are `values`. A side that
+ * borrows shows the first side's items, and its own above them. O(items × copies).
+ */
+export function drawnOn(
+  design: readonly SideDesign[],
+  index: number,
+  templates: readonly Template[],
+  palette: Palette,
+  values: Readonly<Record<string, string>> = {},
+): Drawn[] {
+  const on = templates[index];
+  const [front, side] = [sideDesign(design, 0), sideDesign(design, index)];
+  const whole = joined(templates);
+  if (!on || !whole) return [];
+  const across = index > 0 ? side.fill === 'across' : design.some((one, i) => i > 0 && one.fill === 'across');
+  const fit = across ? whole : on;
+  const shift = templates.slice(0, index).reduce((sum, template) => sum + template.width, 0);
+  const borrowing = index > 0 && side.fill !== 'own';
+  const borrowed = borrowing
+    ? front.items.map((item) => drawItem(item, side.fill, on, fit, shift, palette, values))
+    : [];
+  const own = side.items.map((item) => drawItem(item, 'own', on, index === 0 ? fit : on, 0, palette, values));
+  return [...borrowed, ...own].filter((one) => one !== null);
+}
+
+/** Width of chest art on adult sizes, inches. Common practice, no published source: 10 to 11 in, 10.5 on L. */
+const CHEST_WIDTHS: Record<string, number> = { XS: 9, S: 9.5, M: 10, L: 10.5, XL: 11, XXL: 11, '2XL': 11, '3XL': 11 };
+const CHEST_DROP = 3.5;
+
+/**
+ * Art on the chest: centred, as wide as the size wants (never wider than the print area), its top 3.5 in below the collar. The
+ * collar is found among the keep-outs; without one the print area's top edge is taken for where the art may begin.
+ */
+export function chestPlacement(
+  blank: Blank,
+  side: number,
+  template: Template,
+  size: { width: number; height: number },
+): Placement {
+  const width = Math.min(template.width, (CHEST_WIDTHS[blank.size ?? 'L'] ?? 10.5) * 25.4);
+  const collar = blank.sides[side]?.keepOuts.find((one) => one.kind === 'collar');
+  const collarAt = collar ? Math.max(...collar.area.map((p) => p.y)) : -CHEST_DROP * 25.4;
+  const top = Math.max(0, collarAt + CHEST_DROP * 25.4);
+  const height = (width * size.height) / size.width;
+  return { x: template.width / 2, y: top + height / 2, width, rotation: 0 };
+}

@@ -1,0 +1,90 @@
+import {
+  boundsOf,
+  grownBox,
+  grownPolygon,
+  rectPolygon,
+  sizeOf,
+  type Outline,
+  type Polygon,
+  type Rect,
+} from '../geometry/index.js';
+import type { Blank, KeepOut, KeepOutKind } from './blank.js';
+
+/** The print area at true size: what is cut, what shows, and where words may stand. */
+export interface Template {
+  outline: Outline;
+  bleed: number;
+  safe: number;
+  /** Outline grown by the bleed, in the outline's coordinates. */
+  bleedPolygon: Polygon;
+  bleedBox: Rect;
+  /** Outline shrunk by the safe margin; empty when nothing is left. */
+  safePolygon: Polygon;
+  width: number;
+  height: number;
+}
+
+/** Text and faces stay this far inside the edge, mm: 3 % of the shorter side, 4 to 12. Common practice, no published source. */
+export const safeMarginOf = (outline: Outline): number => {
+  const { width, height } = sizeOf(outline);
+  return Math.round(Math.min(12, Math.max(4, Math.min(width, height) * 0.03)));
+};
+
+/** Makes the template of an outline with a bleed of `bleed` mm (0 or more); `safe` overrules the proposed margin. */
+export function makeTemplate(outline: Outline, bleed: number, safe: number | null = null): Template {
+  if (!(bleed >= 0 && bleed <= 100)) throw new RangeError(`bleed must be from 0 to 100 mm, got ${bleed}`);
+  const margin = safe ?? safeMarginOf(outline);
+  return {
+    outline,
+    bleed,
+    safe: margin,
+    bleedPolygon: grownPolygon(outline, bleed),
+    bleedBox: grownBox(outline, bleed),
+    safePolygon: grownPolygon(outline, -margin),
+    ...sizeOf(outline),
+  };
+}
+
+/** The template of every side of a blank. */
+export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe'>, bleed: number): Template[] =>
+  blank.sides.map((side) => makeTemplate(side.outline, bleed, blank.safe));
+
+export type Edge = 'top' | 'right' | 'bottom' | 'left';
+
+/** Thickness of a strip drawn for something that runs along an edge, mm: 3 % of the longer side, at least 3. */
+const stripDepth = ({ width, height }: { width: number; height: number }): number =>
+  Math.max(3, Math.max(width, height) * 0.03);
+
+/** A keep-out that runs along one edge of the print area, beginning `clearance` mm outside it. */
+export function edgeKeepOut(
+  outline: Outline,
+  kind: KeepOutKind,
+  edge: Edge,
+  clearance: number,
+  hangsOff = kind === 'zip' || kind === 'collar' || kind === 'buckle',
+): KeepOut {
+  const { width: w, height: h } = sizeOf(outline);
+  const depth = stripDepth({ width: w, height: h });
+  const [near, far] = [clearance, clearance + depth];
+  const box = {
+    top: { x: 0, y: -far, width: w, height: depth },
+    bottom: { x: 0, y: h + near, width: w, height: depth },
+    left: { x: -far, y: 0, width: depth, height: h },
+    right: { x: w + near, y: 0, width: depth, height: h },
+  }[edge];
+  return { kind, hangsOff, area: rectPolygon(box) };
+}
+
+/** Where a keep-out lies as seen from the print area: the edge it is nearest to, and how far outside it, mm (0: inside). */
+export function besideOf(keepOut: KeepOut, outline: Outline): { edge: Edge; clearance: number } {
+  const box = boundsOf(keepOut.area);
+  const { width, height } = sizeOf(outline);
+  const outside: [Edge, number][] = [
+    ['top', -(box.y + box.height)],
+    ['right', box.x - width],
+    ['bottom', box.y - height],
+    ['left', -(box.x + box.width)],
+  ];
+  const [edge, clearance] = outside.reduce((far, one) => (one[1] > far[1] ? one : far));
+  return { edge, clearance: Math.max(0, clearance) };
+}

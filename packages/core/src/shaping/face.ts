@@ -1,0 +1,122 @@
+import bidiFactory, { type Bidi } from 'bidi-js';
+import * as fontkit from 'fontkit';
+import type { Face, PathCommand, Shaped } from '../text/index.js';
+
+type Font = ReturnType<typeof fontkit.create> & {
+  unitsPerEm: number;
+  capHeight: number;
+  hasGlyphForCodePoint(codePoint: number): boolean;
+  layout(text: string): {
+    glyphs: { path: { commands: { command: string; args: number[] }[] } }[];
+    positions: { xAdvance: number; xOffset: number; yOffset: number }[];
+  };
+};
+
+const OPS: Record<string, PathCommand['op']> = {
+  moveTo: 'M',
+  lineTo: 'L',
+  quadraticCurveTo: 'Q',
+  bezierCurveTo: 'C',
+  closePath: 'Z',
+};
+
+/** Signs that draw nothing and are never missing: joiners and marks of direction. */
+const SILENT = /[\u200b-\u200f\u202a-\u202e\u2060\ufeff]/u;
+
+/** Neighbouring signs in one direction that one of the files draws. */
+interface Run {
+  font: Font;
+  text: string;
+}
+
+// Its types speak of an ES module where Node is given a CommonJS one, whose default is the factory itself.
+const bidi = (bidiFactory as unknown as () => Bidi)();
+
+/** The text in the order it is seen, cut into stretches of one direction (Unicode Bidirectional Algorithm, UAX #9). */
+function inSeenOrder(text: string): { text: string; leftward: boolean }[] {
+  const { levels } = bidi.getEmbeddingLevels(text);
+  const runs: { level: number; text: string }[] = [];
+  for (let i = 0; i < text.length; i++) {
+    const level = levels[i] ?? 0;
+    const last = runs.at(-1);
+    if (last?.level === level) last.text += text[i] ?? '';
+    else runs.push({ level, text: text[i] ?? '' });
+  }
+  // Rule L2: from the highest level down, turn every stretch at that level or above round.
+  const highest = Math.max(0, ...runs.map((run) => run.level));
+  for (let level = highest; level >= 1; level--) {
+    for (let from = 0; from < runs.length; from++) {
+      let to = from;
+      while (to < runs.length && (runs[to]?.level ?? 0) >= level) to++;
+      if (to > from) runs.splice(from, to - from, ...runs.slice(from, to).reverse());
+      from = to;
+    }
+  }
+  return runs.map((run) => ({ text: run.text, leftward: run.level % 2 === 1 }));
+}
+
+/**
+ * A face from the files of one font, each with some of its signs (as web fonts are cut). Letters that join and marks that stack are
+ * shaped by fontkit; a text of two directions is put in order first. Throws when a file is not a font.
+ */
+export function faceOf(files: readonly Uint8Array[]): Face {
+  const fonts = files.map((file) => fontkit.create(file as Parameters<typeof fontkit.create>[0]) as Font);
+  const [main] = fonts;
+  if (!main) throw new RangeError('a face needs at least one font file, got none');
+  const fontFor = (sign: string) => fonts.find((font) => font.hasGlyphForCodePoint(sign.codePointAt(0) ?? 0));
+  const known = new Map<string, Shaped>();
+
+  function runsOf(text: string, missing: Set<string>): Run[] {
+    const runs: Run[] = [];
+    for (const sign of text) {
+      const last = runs.at(-1);
+      if (SILENT.test(sign)) {
+        if (last !== undefined) last.text += sign;
+        continue;
+      }
+      const font = /\s/u.test(sign) && last !== undefined ? last.font : fontFor(sign);
+      if (!font) {
+        missing.add(sign);
+        continue;
+      }
+      if (last?.font === font) last.text += sign;
+      else runs.push({ font, text: sign });
+    }
+    return runs;
+  }
+
+  function draw(text: string): Shaped {
+    const missing = new Set<string>();
+    const commands: PathCommand[] = [];
+    let x = 0;
+    const runs = inSeenOrder(text.normalize('NFC')).flatMap((stretch) => {
+      const inOrder = runsOf(stretch.text, missing);
+      return stretch.leftward ? inOrder.reverse() : inOrder;
+    });
+    for (const run of runs) {
+      const scale = 1 / run.font.unitsPerEm;
+      const { glyphs, positions } = run.font.layout(run.text);
+      glyphs.forEach((glyph, i) => {
+        const at = positions[i] ?? { xAdvance: 0, xOffset: 0, yOffset: 0 };
+        for (const { command, args } of glyph.path.commands) {
+          const points = args.map((value, j) =>
+            j % 2 === 0 ? x + (value + at.xOffset) * scale : -(value + at.yOffset) * scale,
+          );
+          commands.push({ op: OPS[command] ?? 'Z', points } as unknown as PathCommand);
+        }
+        x += at.xAdvance * scale;
+      });
+    }
+    return { commands, advance: x, missing: [...missing] };
+  }
+
+  return {
+    capHeight: (main.capHeight || main.unitsPerEm * 0.7) / main.unitsPerEm,
+    shape(text) {
+      const drawn = known.get(text) ?? draw(text);
+      // A run of thousands of names is drawn once a name; more than that is drawn anew rather than kept.
+      if (known.size < 4096) known.set(text, drawn);
+      return drawn;
+    },
+  };
+}

@@ -1,0 +1,92 @@
+import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
+import type { Job, ShopFloor } from '../job/index.js';
+
+/** Things to test with, for the tests of every layer: nothing of the application itself imports from here. */
+
+const margins = { top: 3, right: 3, bottom: 12, left: 3 };
+
+export const sampleFloor: ShopFloor = {
+  presses: [
+    { id: 'small', name: 'Small', kind: 'clamshell', platen: { width: 300, depth: 300 }, heatLimit: 215, remark: '' },
+    { id: 'large', name: 'Large', kind: 'swing-away', platen: { width: 406, depth: 508 }, heatLimit: 225, remark: '' },
+  ],
+  printers: [
+    { id: 'desk', name: 'Desk', mirroredBy: 'kanga' },
+    { id: 'roll', name: 'Roll', mirroredBy: 'driver' },
+  ],
+  media: [
+    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins },
+    { id: 'a3', printerId: 'desk', name: 'A3+', kind: 'cut', width: 483, length: 600, margins },
+    { id: 'wide', printerId: 'roll', name: '610 mm roll', kind: 'roll', width: 610, length: 3000, margins },
+  ],
+};
+
+export const samplePicture = (
+  artId = 'a',
+  placement: Placement | null = null,
+  more: Partial<PictureItem> = {},
+): PictureItem => ({
+  kind: 'picture',
+  id: `on-${artId}`,
+  artId,
+  placement,
+  repeat: 'once',
+  mirroredInFile: false,
+  ...more,
+});
+
+export const sampleJob = (change: Partial<Job> = {}): Job => ({
+  id: 'j',
+  number: 12,
+  name: 'Tees',
+  customer: '',
+  due: null,
+  pieces: 4,
+  status: 'open',
+  reached: 'blank',
+  version: 3,
+  blankId: 'b',
+  bleed: null,
+  design: [
+    { fill: 'own', items: [samplePicture()] },
+    { fill: 'same', items: [] },
+  ],
+  run: null,
+  mediaId: null,
+  gap: null,
+  pressId: null,
+  overrides: {},
+  waivers: [],
+  approval: null,
+  createdAt: '',
+  updatedAt: '',
+  closedAt: null,
+  ...change,
+});
+
+export const sampleFacts = (width = 6000, height = 6000, more: Partial<ArtFacts> = {}): ArtFacts => ({
+  width,
+  height,
+  hasAlpha: false,
+  transparentShare: 0,
+  faintShare: 0,
+  rim: { opaqueShare: 1, nearWhiteShare: 0 },
+  mask: null,
+  maps: null,
+  vector: false,
+  profile: null,
+  ...more,
+});
+
+export const sampleArt = (facts: ArtFacts = sampleFacts(), more: Partial<Art> = {}): Art => ({
+  id: 'a',
+  name: 'sky.png',
+  sha256: '',
+  bytes: 1,
+  mediaType: 'image/png',
+  page: 1,
+  pages: 1,
+  demo: true,
+  facts,
+  ...more,
+});

@@ -1,0 +1,3 @@
+export * from './face.js';
+export * from './fonts.js';
+export * from './line.js';

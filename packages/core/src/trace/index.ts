@@ -1,0 +1,3 @@
+export * from './picture.js';
+export * from './problem.js';
+export * from './scan.js';

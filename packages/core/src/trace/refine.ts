@@ -1,0 +1,185 @@
+import { distance, perimeterOf, type Point, type Polygon } from '../geometry/index.js';
+
+/** Points at even steps of about `pitch` along a closed outline. O(n + steps). */
+export function resampled(polygon: Polygon, pitch: number): Point[] {
+  const length = perimeterOf(polygon);
+  const count = Math.max(8, Math.round(length / pitch));
+  const step = length / count;
+  const points: Point[] = [];
+  let [passed, wanted] = [0, 0];
+  for (let i = 0; i < polygon.length && points.length < count; i++) {
+    const [a, b] = [polygon[i], polygon[(i + 1) % polygon.length]];
+    if (!a || !b) continue;
+    const part = distance(a, b);
+    while (points.length < count && wanted <= passed + part) {
+      const t = part === 0 ? 0 : (wanted - passed) / part;
+      points.push({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+      wanted += step;
+    }
+    passed += part;
+  }
+  return points;
+}
+
+/** Every point moved to the mean of its neighbours, `reach` to either side: takes the stairs out of a border of cells. */
+export function smoothed(points: readonly Point[], reach: number): Point[] {
+  const n = points.length;
+  return points.map((_, i) => {
+    let [x, y] = [0, 0];
+    for (let j = -reach; j <= reach; j++) {
+      const p = points[(i + j + n) % n];
+      x += p?.x ?? 0;
+      y += p?.y ?? 0;
+    }
+    return { x: x / (2 * reach + 1), y: y / (2 * reach + 1) };
+  });
+}
+
+/** The outward direction at each point of a clockwise outline (y down), over `reach` neighbours. */
+function outward(points: readonly Point[], reach: number): Point[] {
+  const n = points.length;
+  return points.map((_, i) => {
+    const [a, b] = [points[(i - reach + n) % n], points[(i + reach) % n]];
+    const [dx, dy] = [(b?.x ?? 0) - (a?.x ?? 0), (b?.y ?? 0) - (a?.y ?? 0)];
+    const length = Math.hypot(dx, dy) || 1;
+    return { x: dy / length, y: -dx / length };
+  });
+}
+
+export interface Edge {
+  /** The weighted value at a place of the picture; it falls from the inside to the outside across the edge. */
+  sample: (x: number, y: number) => number;
+  /** How far the edge is looked for to either side, pixels. */
+  window: number;
+  /** Steps along the normal, pixels; and the softening of the profile, in steps. */
+  step: number;
+  /** The least fall over a step that is an edge at all. */
+  least: number;
+}
+
+/** Binomial weights of a softened profile. */
+const SOFT = [1, 4, 6, 4, 1].map((w) => w / 16);
+
+/** Where the value falls, along one normal: the innermost fall that is at least half as steep as the steepest; null when nothing falls. */
+function fallAlong(
+  at: Point,
+  normal: Point,
+  { sample, window, step, least }: Edge,
+): { offset: number; strength: number } | null {
+  const half = Math.ceil(window / step);
+  const count = 2 * half + 1;
+  const raw = new Float32Array(count);
+  for (let j = 0; j < count; j++) {
+    const d = (j - half) * step;
+    raw[j] = sample(at.x + normal.x * d, at.y + normal.y * d);
+  }
+  const profile = raw.map((_, j) =>
+    SOFT.reduce((sum, w, k) => sum + w * (raw[Math.min(count - 1, Math.max(0, j + k - 2))] ?? 0), 0),
+  );
+  const fall = profile.map((_, j) => (j === 0 || j === count - 1 ? 0 : (profile[j - 1] ?? 0) - (profile[j + 1] ?? 0)));
+  const steepest = fall.reduce((most, f) => Math.max(most, f), 0);
+  if (steepest < least) return null;
+  for (let j = 1; j < count - 1; j++) {
+    const [before, here, after] = [fall[j - 1] ?? 0, fall[j] ?? 0, fall[j + 1] ?? 0];
+    if (here < steepest * 0.5 || here < before || here < after) continue;
+    // The peak of the parabola through three neighbours.
+    const curve = before - 2 * here + after;
+    const shift = curve === 0 ? 0 : (0.5 * (before - after)) / curve;
+    return { offset: (j - half + Math.min(0.5, Math.max(-0.5, shift))) * step, strength: here };
+  }
+  return null;
+}
+
+const median = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[sorted.length >> 1] ?? 0;
+};
+
+/** Points on either side of a gap that are bridged with it. */
+const GUARD = 4;
+
+export interface Refined {
+  points: Point[];
+  /** Share of the points where an edge was found, 0 to 1. */
+  found: number;
+  /** Median steepness of the edge, in units of the sampled value. */
+  strength: number;
+  /** How far points stray from the run of their neighbours, pixels: the noise of the edge. */
+  noise: number;
+}
+
+/**
+ * Moves a rough outline onto the edge that lies near it, in parts of a pixel. A point without an edge, or far from where its
+ * neighbours found theirs, is set straight between the nearest good ones: so a gap in a pen line is bridged. O(points × window / step).
+ */
+export function refined(rough: readonly Point[], edge: Edge, reach: number, stray: number): Refined {
+  const n = rough.length;
+  const normals = outward(rough, reach);
+  const falls = rough.map((p, i) => fallAlong(p, normals[i] ?? { x: 0, y: 0 }, edge));
+  const found = falls.filter((f) => f !== null);
+  if (found.length < 8) return { points: [...rough], found: found.length / Math.max(1, n), strength: 0, noise: 0 };
+  const strength = median(found.map((f) => f.strength));
+  const aways: number[] = [];
+  const good = falls.map((fall, i): number | null => {
+    if (!fall || fall.strength < strength * 0.25) return null;
+    const near: number[] = [];
+    for (let j = -4; j <= 4; j++) {
+      const other = falls[(i + j + n) % n];
+      if (other && j !== 0) near.push(other.offset);
+    }
+    if (near.length < 3) return null;
+    const away = Math.abs(fall.offset - median(near));
+    if (away > stray) return null;
+    aways.push(away);
+    return fall.offset;
+  });
+  // The line bends into its own end where it breaks off: its last points are not trusted.
+  const trusted = good.map((d, i) => {
+    if (d === null) return null;
+    for (let j = -GUARD; j <= GUARD; j++) {
+      const [one, next] = [good[(i + j + n) % n], good[(i + j + 1 + n) % n]];
+      if (one === null && next === null) return null;
+    }
+    return d;
+  });
+  const moved = rough.map((p, i) => {
+    const d = trusted[i];
+    const normal = normals[i];
+    return d === null || d === undefined || !normal ? null : { x: p.x + normal.x * d, y: p.y + normal.y * d };
+  });
+  return {
+    points: bridged(moved, rough),
+    found: moved.filter((p) => p !== null).length / n,
+    strength,
+    noise: aways.length > 0 ? median(aways) : 0,
+  };
+}
+
+/** Sets every missing point straight between the nearest good ones before and after it. */
+function bridged(points: readonly (Point | null)[], otherwise: readonly Point[]): Point[] {
+  const n = points.length;
+  const first = points.findIndex((p) => p !== null);
+  if (first < 0) return [...otherwise];
+  const out: Point[] = [];
+  for (let k = 0; k < n;) {
+    const i = (first + k) % n;
+    const here = points[i];
+    if (here) {
+      out[i] = here;
+      k++;
+      continue;
+    }
+    let gap = 1;
+    while (gap < n && points[(i + gap) % n] === null) gap++;
+    const [before, after] = [out[(i - 1 + n) % n] ?? otherwise[i], points[(i + gap) % n] ?? otherwise[i]];
+    for (let j = 0; j < gap; j++) {
+      const t = (j + 1) / (gap + 1);
+      out[(i + j) % n] = {
+        x: (before?.x ?? 0) * (1 - t) + (after?.x ?? 0) * t,
+        y: (before?.y ?? 0) * (1 - t) + (after?.y ?? 0) * t,
+      };
+    }
+    k += gap;
+  }
+  return out;
+}

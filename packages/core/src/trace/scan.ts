@@ -1,0 +1,283 @@
+import { areaOf, boundsOf, simplified, type Point, type Polygon } from '../geometry/index.js';
+import { MM_PER_INCH } from '../units/index.js';
+import { sharpened } from './corners.js';
+import { darkness, otsu, unlikeRim } from './level.js';
+import { LUMA, lumaOf, sampler, shrink, type Picture, type Planes, type Progress, type Weights } from './picture.js';
+import { TraceProblem } from './problem.js';
+import { refined, resampled, smoothed, type Refined } from './refine.js';
+import {
+  borderOf,
+  filled,
+  labelled,
+  squaredDistance,
+  touchesRim,
+  type Labels,
+  type Mask,
+  type Region,
+} from './region.js';
+
+/** What lies on the glass: an outline drawn with a pen on white paper, whose inside edge is wanted; or the blank itself. */
+export const SUBJECTS = ['pen line', 'blank'] as const;
+export type Subject = (typeof SUBJECTS)[number];
+
+/** An outline found in a picture. */
+export interface Traced {
+  /** True size, mm, about its own top-left corner. */
+  outline: Polygon;
+  /** The same in pixels of the picture, for drawing over it. */
+  inPicture: Polygon;
+  /** How far the outline may be off, mm, as judged from the edge itself: its noise, its gaps, the size of a pixel. */
+  within: number;
+  /** Share of the outline where an edge was seen; the rest is bridged. */
+  found: number;
+  /** What the user should know. */
+  remarks: string[];
+}
+
+/** Limits of a scanner's resolution, pixels per inch. */
+export const PPI_LIMITS = { least: 72, most: 2400 };
+
+/** The rough look is taken at about this many cells per inch. */
+const ROUGH_PPI = 110;
+/** Outlines are followed in steps of this, mm, and simplified to within this. */
+const PITCH = 0.3;
+const SIMPLE = 0.04;
+/** Nothing smaller than this is an outline, as a share of the picture. */
+const LEAST_SHARE = 0.004;
+/** A second region at least this large, as a share of the first, is another blank. */
+const RIVAL = 0.3;
+/** How wide a gap in a pen line may be, mm: half of it is closed from either side, the least that closes it first. */
+const CLOSINGS = [0, 0.35, 0.7, 1.2, 2, 3];
+
+const byArea = (regions: readonly Region[]): Region[] => [...regions].sort((a, b) => b.area - a.area);
+
+const noOutline = () =>
+  new TraceProblem(
+    'trace.nothing',
+    'There is no outline to be seen',
+    'Draw round the blank with a dark pen on white paper, or lay the blank on a ground of another colour, and scan it again.',
+  );
+
+/** Cells that a pen line encloses: not dark, and not to be reached from the rim even when gaps up to twice `closing` are closed. */
+function enclosed(
+  dark: Mask,
+  near: Float32Array | null,
+  closing: number,
+): { labels: Labels; region: Region; rival: Region | null } | null {
+  const { width, height } = dark;
+  const open = new Uint8Array(width * height);
+  for (let i = 0; i < open.length; i++)
+    open[i] = dark.data[i] === 1 || (near !== null && (near[i] ?? 0) <= closing * closing) ? 0 : 1;
+  const labels = labelled({ data: open, width, height });
+  const inner = byArea(labels.regions.filter((region) => !touchesRim(region, dark)));
+  const [region, rival = null] = inner;
+  return region && region.area >= LEAST_SHARE * width * height ? { labels, region, rival } : null;
+}
+
+/** Gives the closed region back what closing took from it: cells that are not dark, within `closing` of it. */
+function regrown(dark: Mask, labels: Labels, region: Region, closing: number): { labels: Labels; region: Region } {
+  const { width, height } = dark;
+  const core = new Uint8Array(width * height);
+  for (let i = 0; i < core.length; i++) core[i] = labels.data[i] === region.label ? 1 : 0;
+  const away = squaredDistance({ data: core, width, height });
+  const data = new Uint8Array(width * height);
+  for (let i = 0; i < data.length; i++) data[i] = dark.data[i] !== 1 && (away[i] ?? 0) <= closing * closing ? 1 : 0;
+  const grown = labelled({ data, width, height });
+  const seed = core.indexOf(1);
+  const label = grown.data[seed] ?? 0;
+  return { labels: grown, region: grown.regions.find((one) => one.label === label) ?? region };
+}
+
+function roughPenLine(planes: Planes, perMm: number): { border: Polygon; rival: boolean; closed: number } {
+  const dark = darkness(lumaOf(planes));
+  const level = otsu(dark, 36);
+  const data = new Uint8Array(dark.data.length);
+  for (let i = 0; i < data.length; i++) data[i] = (dark.data[i] ?? 0) > level ? 1 : 0;
+  const mask: Mask = { data, width: planes.width, height: planes.height };
+  const inked = data.reduce((sum, one) => sum + one, 0);
+  let near: Float32Array | null = null;
+  for (const closing of CLOSINGS) {
+    if (closing > 0) near ??= squaredDistance(mask);
+    const result = enclosed(mask, near, closing * perMm);
+    if (!result) continue;
+    const { labels, region } = closing > 0 ? regrown(mask, result.labels, result.region, closing * perMm) : result;
+    const rival = result.rival !== null && result.rival.area > RIVAL * result.region.area;
+    return { border: borderOf(labels, region), rival, closed: closing };
+  }
+  if (inked < 40) throw noOutline();
+  throw new TraceProblem(
+    'trace.open',
+    'The outline is not closed',
+    `There is a gap of more than ${(CLOSINGS.at(-1) ?? 0) * 2} mm in the line, or it runs off the glass. Close it with the pen and scan it again.`,
+  );
+}
+
+/** Mean colours inside and outside an outline's region, as weights that make the inside high and the outside low. */
+export function contrastWeights(
+  { channels }: Planes,
+  labels: Labels,
+  region: Region,
+): { weights: Weights; step: number } {
+  const sums = channels.map(() => ({ inside: 0, outside: 0 }));
+  let [inside, outside] = [0, 0];
+  const margin = Math.round(Math.max(region.right - region.left, region.bottom - region.top) * 0.06) + 3;
+  for (let y = Math.max(0, region.top - margin); y <= Math.min(labels.height - 1, region.bottom + margin); y++) {
+    for (let x = Math.max(0, region.left - margin); x <= Math.min(labels.width - 1, region.right + margin); x++) {
+      const i = y * labels.width + x;
+      const label = labels.data[i] ?? 0;
+      if (label !== region.label && label !== 0) continue;
+      const isIn = label === region.label;
+      if (isIn) inside++;
+      else outside++;
+      channels.forEach((channel, c) => {
+        const sum = sums[c];
+        if (sum) sum[isIn ? 'inside' : 'outside'] += channel.data[i] ?? 0;
+      });
+    }
+  }
+  const apart = sums.map((sum) => sum.inside / Math.max(1, inside) - sum.outside / Math.max(1, outside));
+  const size = apart.reduce((sum, d) => sum + Math.abs(d), 0) || 1;
+  const step = apart.reduce((sum, d) => sum + (d * d) / size, 0);
+  return { weights: [(apart[0] ?? 0) / size, (apart[1] ?? 0) / size, (apart[2] ?? 0) / size], step };
+}
+
+/** What stands out from the ground, its holes filled, as connected parts, largest first. */
+export function standingOut(planes: Planes): { labels: Labels; regions: Region[] } {
+  const unlike = unlikeRim(planes);
+  const level = otsu(unlike, 12);
+  const data = new Uint8Array(unlike.data.length);
+  for (let i = 0; i < data.length; i++) data[i] = (unlike.data[i] ?? 0) > level * 0.75 ? 1 : 0;
+  const whole = filled({ data, width: planes.width, height: planes.height });
+  const labels = labelled(whole);
+  const least = LEAST_SHARE * planes.width * planes.height;
+  return { labels, regions: byArea(labels.regions.filter((region) => region.area >= least)) };
+}
+
+const several = () =>
+  new TraceProblem(
+    'trace.several',
+    'There is more than one blank on the glass',
+    'Scan one at a time, or cut the picture to the one that is wanted.',
+  );
+
+/** Follows the edge near a rough border on the full picture: twice, the second time close by. */
+export function followEdge(
+  picture: Picture,
+  border: Polygon,
+  {
+    factor,
+    weights,
+    perMm,
+    reachMm,
+    least,
+  }: { factor: number; weights: Weights; perMm: number; reachMm: number; least: number },
+): Refined {
+  const sample = sampler(picture, weights);
+  const pitch = PITCH * perMm;
+  const rough = smoothed(
+    resampled(
+      border.map((p) => ({ x: p.x * factor, y: p.y * factor })),
+      pitch,
+    ),
+    Math.max(1, Math.round((1.5 * factor) / pitch)),
+  );
+  const step = Math.max(0.35, 0.05 * perMm);
+  const first = refined(rough, { sample, window: reachMm * perMm, step, least }, 3, 0.6 * perMm);
+  const again = resampled(first.points, pitch);
+  const second = refined(
+    smoothed(again, 1),
+    { sample, window: Math.max(3, 0.45 * perMm), step, least },
+    3,
+    0.25 * perMm,
+  );
+  return { ...second, found: first.found, points: sharpened(second.points, pitch, perMm) };
+}
+
+/** How sure an edge is, mm: the size of a pixel, its noise, and what had to be bridged. */
+export const sureness = ({ noise, found }: Refined, perMm: number): number =>
+  0.3 / perMm + (2 * noise) / perMm + (1 - found) * 0.8;
+
+/**
+ * Finds the closed outline on a scan at true size. A pen line: its inside edge, gaps of up to 6 mm bridged; the blank itself: its edge.
+ * Looks roughly on a small picture first, then follows the edge on the full one along its normals: O(pixels) once, then
+ * O(length of the outline). Throws a TraceProblem when there is none, it is open, cut off by the glass, or there are several.
+ */
+export function traceScan(
+  picture: Picture,
+  ppi: number,
+  subject: Subject,
+  progress: Progress = () => undefined,
+): Traced {
+  if (!(ppi >= PPI_LIMITS.least && ppi <= PPI_LIMITS.most))
+    throw new TraceProblem(
+      'trace.resolution',
+      `${ppi} pixels per inch is not a scanner's resolution`,
+      `Say what the scanner was set to, from ${PPI_LIMITS.least} to ${PPI_LIMITS.most}; 300 is usual.`,
+    );
+  progress(0.02, 'Looking it over');
+  const perMm = ppi / MM_PER_INCH;
+  const factor = Math.max(1, Math.round(ppi / ROUGH_PPI));
+  const planes = shrink(picture, factor);
+  progress(0.4, 'Looking for the outline');
+  let border: Polygon;
+  let weights: Weights = LUMA;
+  let least = 8;
+  const remarks: string[] = [];
+  if (subject === 'pen line') {
+    const rough = roughPenLine(planes, perMm / factor);
+    if (rough.rival) throw several();
+    if (rough.closed > 0) remarks.push('The pen line has gaps; they are bridged straight.');
+    border = rough.border;
+  } else {
+    const { labels, regions } = standingOut(planes);
+    const [region, rival] = regions;
+    if (!region) throw noOutline();
+    if (rival && rival.area > RIVAL * region.area) throw several();
+    if (touchesRim(region, planes)) {
+      throw new TraceProblem(
+        'trace.cut-off',
+        'The blank reaches over the edge of the glass',
+        'Lay it wholly on the glass, with some ground to be seen on every side.',
+      );
+    }
+    border = borderOf(labels, region);
+    const contrast = contrastWeights(planes, labels, region);
+    weights = contrast.weights;
+    least = Math.max(1.5, contrast.step * 0.04);
+  }
+  progress(0.6, 'Following its edge');
+  const edge = followEdge(picture, border, {
+    factor,
+    weights,
+    perMm,
+    reachMm: subject === 'pen line' ? 1.6 : 1.1,
+    least,
+  });
+  progress(0.95, 'Measuring it');
+  const inPicture = edge.points;
+  const outline = inMillimetres(inPicture, (p) => ({ x: p.x / perMm, y: p.y / perMm }));
+  if (edge.found < 0.9)
+    remarks.push(`On ${Math.round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
+  progress(1, 'Done');
+  return {
+    outline,
+    inPicture: simplified(inPicture, SIMPLE * perMm),
+    within: sureness(edge, perMm),
+    found: edge.found,
+    remarks,
+  };
+}
+
+/** The outline at true size about its own top-left corner, with no more points than it needs. */
+export function inMillimetres(points: readonly Point[], toMm: (p: Point) => Point): Polygon {
+  const true_ = simplified(points.map(toMm), SIMPLE);
+  const box = boundsOf(true_);
+  const outline = true_.map((p) => ({ x: p.x - box.x, y: p.y - box.y }));
+  if (Math.min(box.width, box.height) < 5 || areaOf(outline) < 25)
+    throw new TraceProblem(
+      'trace.too-small',
+      `What was found measures ${box.width.toFixed(1)} × ${box.height.toFixed(1)} mm`,
+      'That is too small for a print. Check the resolution, and that nothing but the outline is on the paper.',
+    );
+  return outline;
+}
