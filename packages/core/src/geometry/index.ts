@@ -5,3 +5,5 @@ export * from './polygon.js';
 export * from './outline.js';
 export * from './crossing.js';
 export * from './simplify.js';
+export * from './homography.js';
+export * from './edit.js';

@@ -61,7 +61,7 @@ export interface Edge {
 const SOFT = [1, 4, 6, 4, 1].map((w) => w / 16);
 
 /** Where the value falls, along one normal: the innermost fall that is at least half as steep as the steepest; null when nothing falls. */
-function fallAlong(
+export function fallAlong(
   at: Point,
   normal: Point,
   { sample, window, step, least }: Edge,

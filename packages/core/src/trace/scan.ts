@@ -2,7 +2,17 @@ import { areaOf, boundsOf, simplified, type Point, type Polygon } from '../geome
 import { MM_PER_INCH } from '../units/index.js';
 import { sharpened } from './corners.js';
 import { darkness, otsu, unlikeRim } from './level.js';
-import { LUMA, lumaOf, sampler, shrink, type Picture, type Planes, type Progress, type Weights } from './picture.js';
+import {
+  LUMA,
+  lumaOf,
+  sampler,
+  shrink,
+  type Picture,
+  type Plane,
+  type Planes,
+  type Progress,
+  type Weights,
+} from './picture.js';
 import { TraceProblem } from './problem.js';
 import { refined, resampled, smoothed, type Refined } from './refine.js';
 import {
@@ -141,15 +151,44 @@ export function contrastWeights(
   return { weights: [(apart[0] ?? 0) / size, (apart[1] ?? 0) / size, (apart[2] ?? 0) / size], step };
 }
 
-/** What stands out from the ground, its holes filled, as connected parts, largest first. */
+/** How unlike the ground the cells of a region mostly are: what four in five of them stay under. O(n). */
+function typical(unlike: Plane, labels: Labels, { label, left, right, top, bottom }: Region): number {
+  const counts = new Uint32Array(256);
+  let all = 0;
+  for (let y = top; y <= bottom; y++) {
+    for (let x = left; x <= right; x++) {
+      const i = y * labels.width + x;
+      if (labels.data[i] !== label) continue;
+      const bin = Math.min(255, Math.round(unlike.data[i] ?? 0));
+      counts[bin] = (counts[bin] ?? 0) + 1;
+      all++;
+    }
+  }
+  let [passed, value] = [0, 0];
+  while (value < 255 && passed + (counts[value] ?? 0) < all * 0.8) passed += counts[value++] ?? 0;
+  return value;
+}
+
+/**
+ * What stands out from the ground, its holes filled, as connected parts, largest first. Looked at twice: what stands out at all, and
+ * then each part by itself at half of how unlike it mostly is, so that its shadow and uneven light fall away and parts that
+ * only a shadow joins come apart.
+ */
 export function standingOut(planes: Planes): { labels: Labels; regions: Region[] } {
+  const { width, height } = planes;
   const unlike = unlikeRim(planes);
-  const level = otsu(unlike, 12);
-  const data = new Uint8Array(unlike.data.length);
-  for (let i = 0; i < data.length; i++) data[i] = (unlike.data[i] ?? 0) > level * 0.75 ? 1 : 0;
-  const whole = filled({ data, width: planes.width, height: planes.height });
-  const labels = labelled(whole);
-  const least = LEAST_SHARE * planes.width * planes.height;
+  const level = otsu(unlike, 12) * 0.5;
+  const least = LEAST_SHARE * width * height;
+  const loose = new Uint8Array(unlike.data.length);
+  for (let i = 0; i < loose.length; i++) loose[i] = (unlike.data[i] ?? 0) > level ? 1 : 0;
+  const first = labelled(filled({ data: loose, width, height }));
+  const limits = new Float32Array(first.regions.length + 1).fill(Infinity);
+  for (const region of first.regions)
+    if (region.area >= least) limits[region.label] = typical(unlike, first, region) * 0.5;
+  const close = new Uint8Array(unlike.data.length);
+  for (let i = 0; i < close.length; i++)
+    close[i] = (unlike.data[i] ?? 0) > (limits[first.data[i] ?? 0] ?? Infinity) ? 1 : 0;
+  const labels = labelled(filled({ data: close, width, height }));
   return { labels, regions: byArea(labels.regions.filter((region) => region.area >= least)) };
 }
 

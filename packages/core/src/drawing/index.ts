@@ -1,0 +1,3 @@
+export * from './drawing.js';
+export * from './svg.js';
+export * from './dxf.js';

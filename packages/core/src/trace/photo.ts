@@ -1,0 +1,173 @@
+import {
+  areaOf,
+  distance,
+  homographyOf,
+  project,
+  simplified,
+  type Four,
+  type Homography,
+  type Point,
+  type Polygon,
+} from '../geometry/index.js';
+import { CARD, findCard, type CardCorners } from './card.js';
+import { shrink, type Picture, type Progress } from './picture.js';
+import { TraceProblem } from './problem.js';
+import { borderOf, touchesRim } from './region.js';
+import { contrastWeights, followEdge, inMillimetres, standingOut, sureness, type Traced } from './scan.js';
+
+/** An outline found beside a card, with the card it was measured by. */
+export interface TracedPhoto extends Traced {
+  /** The card's corners in the picture, clockwise, the long side first: to be nudged where they are off. */
+  corners: Four<Point>;
+}
+
+/** The rough look at a photograph has about this many cells along its longer side. */
+const ROUGH_ACROSS = 1100;
+const CARD_MM: Four<Point> = [
+  { x: 0, y: 0 },
+  { x: CARD.width, y: 0 },
+  { x: CARD.width, y: CARD.height },
+  { x: 0, y: CARD.height },
+];
+
+/** The map from pixels to millimetres on the table, from the corners of the card. */
+export function planeOf(corners: Four<Point>): Homography {
+  const crossed = areaOf(corners) < 100;
+  if (crossed) {
+    throw new TraceProblem(
+      'trace.corners',
+      'The four corners of the card do not make a card',
+      'Set each corner on a corner of the card, going round it in one direction.',
+    );
+  }
+  return homographyOf(corners, CARD_MM);
+}
+
+/** How far the outline moves when the card's corners are off by their own noise, mm: the larger part of what is unsure far from the card. */
+function swing(corners: Four<Point>, points: readonly Point[], noise: number): number {
+  const own = planeOf(corners);
+  const some = points.filter((_, i) => i % Math.max(1, Math.floor(points.length / 60)) === 0);
+  const at = some.map((p) => project(own, p));
+  let squares = 0;
+  for (let corner = 0; corner < 4; corner++) {
+    for (const by of [
+      { x: noise, y: 0 },
+      { x: 0, y: noise },
+    ]) {
+      const nudged = corners.map((p, i) =>
+        i === corner ? { x: p.x + by.x, y: p.y + by.y } : p,
+      ) as unknown as Four<Point>;
+      const other = planeOf(nudged);
+      // What moves all alike moves nothing: only the change of shape counts.
+      const moves = some.map((p, i) => {
+        const q = project(other, p);
+        return { x: q.x - (at[i]?.x ?? 0), y: q.y - (at[i]?.y ?? 0) };
+      });
+      const mean = {
+        x: moves.reduce((sum, m) => sum + m.x, 0) / moves.length,
+        y: moves.reduce((sum, m) => sum + m.y, 0) / moves.length,
+      };
+      squares += Math.max(...moves.map((m) => (m.x - mean.x) ** 2 + (m.y - mean.y) ** 2));
+    }
+  }
+  return Math.sqrt(squares);
+}
+
+/**
+ * Finds a blank in a photograph with an ID-1 card lying flat beside it: the card gives scale and perspective. `corners` are the
+ * card's corners as the user has set them; without them the card is looked for. O(pixels) once, then O(length of the outline). Throws a
+ * TraceProblem when no card is in sight, it is cut off, or there is no blank beside it.
+ */
+export function tracePhoto(
+  picture: Picture,
+  given: Four<Point> | null = null,
+  progress: Progress = () => undefined,
+): TracedPhoto {
+  progress(0.02, 'Looking it over');
+  const factor = Math.max(1, Math.round(Math.max(picture.width, picture.height) / ROUGH_ACROSS));
+  const planes = shrink(picture, factor);
+  progress(0.35, 'Looking for the card');
+  const { labels, regions } = standingOut(planes);
+  const found = findCard(picture, planes, labels, regions);
+  let card: CardCorners;
+  if (given) card = { corners: given, noise: 0.7 };
+  else if ('card' in found) ({ card } = found);
+  else if (found.cutOff) {
+    throw new TraceProblem(
+      'trace.card-cut-off',
+      'The card is cut off by the edge of the picture',
+      'Take the picture again with the whole card in it, and some table on every side; or set its corners by hand.',
+    );
+  } else {
+    throw new TraceProblem(
+      'trace.no-card',
+      'There is no card in sight',
+      'Lay a bank card flat beside the blank, on a ground of another colour, with room between them; or set its corners by hand.',
+    );
+  }
+  const inCard = (region: { left: number; right: number; top: number; bottom: number }) => {
+    const [xs, ys] = [card.corners.map((p) => p.x / factor), card.corners.map((p) => p.y / factor)];
+    const [cx, cy] = [(region.left + region.right) / 2, (region.top + region.bottom) / 2];
+    return cx > Math.min(...xs) && cx < Math.max(...xs) && cy > Math.min(...ys) && cy < Math.max(...ys);
+  };
+  const others = regions.filter((region) => ('region' in found && !given ? region !== found.region : !inCard(region)));
+  const region = others.find((one) => !touchesRim(one, planes));
+  const [largest] = others;
+  if (
+    !region ||
+    (largest &&
+      largest !== region &&
+      largest.area > region.area * 2 &&
+      largest.area < 0.5 * planes.width * planes.height)
+  ) {
+    throw largest
+      ? new TraceProblem(
+          'trace.cut-off',
+          'The blank reaches over the edge of the picture',
+          'Take the picture again with the whole blank in it, and some table on every side.',
+        )
+      : new TraceProblem(
+          'trace.nothing',
+          'There is no blank to be seen beside the card',
+          'Lay the blank on a ground of another colour, flat, with room between it and the card.',
+        );
+  }
+  progress(0.6, 'Following the edge');
+  const plane = planeOf(card.corners);
+  const perMm =
+    (distance(card.corners[0], card.corners[1]) + distance(card.corners[2], card.corners[3])) / 2 / CARD.width;
+  const contrast = contrastWeights(planes, labels, region);
+  const edge = followEdge(picture, borderOf(labels, region), {
+    factor,
+    weights: contrast.weights,
+    perMm,
+    reachMm: 3,
+    least: Math.max(1.5, contrast.step * 0.04),
+  });
+  progress(0.95, 'Measuring it');
+  const outline: Polygon = inMillimetres(edge.points, (p) => project(plane, p));
+  const within = sureness(edge, perMm) + swing(card.corners, edge.points, Math.max(0.12, card.noise));
+  const remarks: string[] = [];
+  const tilt = tiltOf(card.corners);
+  if (tilt > 24)
+    remarks.push(`The picture was taken at some ${Math.round(tilt)}° from straight above; straighter is surer.`);
+  if (edge.found < 0.9)
+    remarks.push(`On ${Math.round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
+  progress(1, 'Done');
+  return {
+    outline,
+    inPicture: simplified(edge.points, 0.04 * perMm),
+    within,
+    found: edge.found,
+    remarks,
+    corners: card.corners,
+  };
+}
+
+/** About how far from straight above the picture was taken, degrees: from how much the card's sides differ from its shape. */
+function tiltOf(corners: Four<Point>): number {
+  const side = (i: 0 | 1 | 2 | 3) => distance(corners[i], corners[((i + 1) % 4) as 0 | 1 | 2 | 3]);
+  const aspect = (side(0) + side(2)) / (side(1) + side(3)) / (CARD.width / CARD.height);
+  const squeeze = Math.min(1, aspect > 1 ? 1 / aspect : aspect);
+  return (Math.acos(squeeze) * 180) / Math.PI;
+}
