@@ -21,6 +21,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
     '/',
     '/jobs',
     '/shelf',
+    '/shelf/new',
     '/shop',
     '/log',
     ...['blank', 'art', 'sheet', 'stack', 'press', 'inspect'].map((stage) => `/jobs/${cushions ?? ''}/${stage}`),

@@ -79,13 +79,18 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await page.getByLabel('How many pieces?').fill('2');
   await page.getByRole('button', { name: 'Open the job' }).click();
 
-  await page.getByRole('button', { name: 'Measure your own' }).click();
+  await page.getByRole('link', { name: 'Measure or trace your own' }).click();
   await page.getByLabel('What is it?').fill('Small cushion');
-  await page.getByLabel('Width of the print area').fill('0 in');
-  await page.getByLabel('Height of the print area').fill('190mm');
+  const width = page.getByLabel('Width of the print area');
+  await width.fill('0 in');
+  await width.press('Enter');
   await expect(page.getByRole('alert')).toContainText('A print area is from 5 mm to 3000 mm');
-  await page.getByLabel('Width of the print area').fill('7 1/2 in');
-  await page.getByLabel('Polyester, %').fill('100');
+  await width.fill('7 1/2 in');
+  await width.press('Enter');
+  await page.getByLabel('Height of the print area').fill('190mm');
+  await page.getByLabel('Height of the print area').press('Enter');
+  await page.getByText('Cloth', { exact: true }).click();
+  await expect(page.getByLabel('Polyester, %')).toHaveValue('100');
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByText('190.5 × 190 mm')).toBeVisible();
   await expect(page.getByText('takes dye', { exact: true })).toBeVisible();

@@ -32,7 +32,7 @@ test('the picture is dragged, scaled and turned by mouse; each is one step of un
   await page.mouse.up();
   await expect.poll(async () => Math.abs((await readPlacement(request, id))?.rotation ?? 0)).toBeGreaterThan(5);
 
-  await page.getByRole('button', { name: 'Fit' }).click();
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
   const corner = await page.locator('[data-grip=scale]').first().boundingBox();
   if (!corner) throw new Error('no corner');
   await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
@@ -54,7 +54,7 @@ test('the picture is nudged, scaled and turned by keys', async ({ page, request 
   expect(placement?.x).toBeCloseTo(191, 1);
   expect(placement?.y).toBeCloseTo(200, 1);
   expect(placement?.width).toBeCloseTo(392.7 * 1.01, 1);
-  await page.getByRole('button', { name: 'Fit' }).click();
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
   await expect.poll(async () => await readPlacement(request, id)).toBeNull();
 });
 

@@ -69,10 +69,9 @@ test('wrong files say what they are and how to mend it; the job is kept', async 
 
 test('a stop blocks the next stage until it is waived knowingly', async ({ page, request }) => {
   await page.goto(`/jobs/${await jobId(request, 'Star-trail bags')}/blank`);
-  await page.getByRole('button', { name: 'Measure your own' }).click();
+  await page.getByRole('link', { name: 'Measure or trace your own' }).click();
   await page.getByLabel('What is it?').fill('Black bag');
-  await page.getByLabel('Width of the print area').fill('20 cm');
-  await page.getByLabel('Height of the print area').fill('20 cm');
+  await page.getByText('Cloth', { exact: true }).click();
   await page.getByText('Dark', { exact: true }).click();
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByText('Wrong process')).toBeVisible();

@@ -7,6 +7,7 @@ import {
   ensureBuild,
   ensureModules,
   ensurePackages,
+  freePort,
   IS_ROOT,
   isAlive,
   Lack,
@@ -48,15 +49,29 @@ function runningOn(data) {
   return isAlive(note.pid) && readFileSync(`/proc/${note.pid}/cmdline`, 'utf8').includes('kanga.mjs') ? note : null;
 }
 
+/** Starts the stand-in of a scanner, unless an address of a scanner is given; and gives its process and its address. */
+async function startScanner() {
+  if (process.env.KANGA_SCANNER) return { process: null, url: process.env.KANGA_SCANNER };
+  const port = await freePort();
+  const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), 'scanner', String(port)], {
+    cwd: ROOT,
+    detached: true,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  return { process: child, url: `http://127.0.0.1:${port}` };
+}
+
 /** Starts the server's process on a database, and waits until it answers as healthy. */
 export async function startServer({ databaseUrl, port, data }) {
   mkdirSync(data, { recursive: true });
+  const scanner = await startScanner();
   const env = {
     ...process.env,
     KANGA_DATABASE_URL: databaseUrl,
     KANGA_PORT: String(port),
     KANGA_DATA: data,
     KANGA_WEB: join(ROOT, 'apps/web/dist'),
+    KANGA_SCANNER: scanner.url,
     NODE_ENV: 'production',
   };
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
@@ -65,6 +80,7 @@ export async function startServer({ databaseUrl, port, data }) {
     detached: true,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  child.once('exit', () => scanner.process?.kill('SIGTERM'));
   for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null || child.signalCode !== null)
       throw new Lack('the server did not start; what it said is above.');

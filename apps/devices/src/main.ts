@@ -1,14 +1,29 @@
 import { PressController } from './press/index.js';
+import { Scanner } from './scanner/index.js';
 
-/** Starts the stand-in of a press controller: node apps/devices/dist/main.js [port]. */
-const port = Number(process.argv[2] ?? 5020);
+/** Starts the stand-in of a device: node apps/devices/dist/main.js press|scanner [port]. */
+const DEVICES = {
+  press: {
+    port: 5020,
+    start: (port: number) => new PressController(() => performance.now() / 1000).listen(port),
+    says: (port: number) => `The simulated press controller answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
+  },
+  scanner: {
+    port: 5030,
+    start: (port: number) => new Scanner().listen(port),
+    says: (port: number) => `The simulated scanner answers on http://127.0.0.1:${port}/glass.`,
+  },
+};
+const [name = 'press', given] = process.argv.slice(2);
+const device = Object.entries(DEVICES).find(([known]) => known === name)?.[1];
+if (!device) throw new RangeError(`there is no device “${name}”: choose from ${Object.keys(DEVICES).join(', ')}`);
+const port = Number(given ?? device.port);
 if (!(Number.isInteger(port) && port > 0 && port < 65536))
-  throw new RangeError(`the port must be from 1 to 65535, got “${process.argv[2] ?? ''}”`);
-const controller = new PressController(() => performance.now() / 1000);
-const stop = await controller.listen(port);
-process.stdout.write(
-  `The simulated press controller answers Modbus TCP on 127.0.0.1:${port}, unit 1. Ctrl-C stops it.\n`,
-);
-process.on('SIGINT', () => {
+  throw new RangeError(`the port must be from 1 to 65535, got “${given ?? ''}”`);
+const stop = await device.start(port);
+process.stdout.write(`${device.says(port)} Ctrl-C stops it.\n`);
+const end = () => {
   void stop().then(() => process.exit(0));
-});
+};
+process.on('SIGINT', end);
+process.on('SIGTERM', end);

@@ -8,6 +8,7 @@ import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
 import { ProofModule } from './proof/index.js';
+import { ScannerModule } from './scanner/index.js';
 import { SheetModule } from './sheet/index.js';
 import { ShopModule } from './shop/index.js';
 import { StackModule } from './stack/index.js';
@@ -27,6 +28,7 @@ import { TextModule } from './text/index.js';
     BenchModule,
     InspectModule,
     TextModule,
+    ScannerModule,
     DemoModule,
   ],
 })

@@ -6,6 +6,8 @@ export interface Config {
   port: number;
   /** For pictures on their way in and out; emptied at every start. */
   spool: string;
+  /** Address of the scanner; null when there is none. */
+  scanner: string | null;
   /** The built web application. */
   web: string;
 }
@@ -24,5 +26,11 @@ export function config(): Config {
   }
   const spool = join(required('KANGA_DATA'), 'spool');
   mkdirSync(spool, { recursive: true });
-  return { databaseUrl: required('KANGA_DATABASE_URL'), port, spool, web: resolve(required('KANGA_WEB')) };
+  return {
+    databaseUrl: required('KANGA_DATABASE_URL'),
+    port,
+    spool,
+    scanner: process.env['KANGA_SCANNER'] ?? null,
+    web: resolve(required('KANGA_WEB')),
+  };
 }

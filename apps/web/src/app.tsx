@@ -76,6 +76,7 @@ export const router = createBrowserRouter([
       { path: '/jobs', lazy: async () => ({ Component: (await import('./job/jobs.js')).Jobs }) },
       { path: '/jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./job/job-screen.js')).JobScreen }) },
       { path: '/shelf', lazy: async () => ({ Component: (await import('./shelf/shelf.js')).Shelf }) },
+      { path: '/shelf/:id', lazy: async () => ({ Component: (await import('./shelf/blank-page.js')).BlankPage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('./shop/shop.js')).ShopPage }) },
       { path: '/log', lazy: async () => ({ Component: (await import('./log/log.js')).Log }) },
       { path: '*', Component: NotThere },

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
 import {
   blankChangeSchema,
@@ -8,6 +8,7 @@ import {
   type NewBlank,
 } from '@kanga/contract/blank';
 import { idSchema } from '@kanga/contract/finding';
+import type { Response } from 'express';
 import { Valid } from '../http/index.js';
 import { BlankService } from './blank.service.js';
 
@@ -37,5 +38,15 @@ export class BlankController {
     @Body(new Valid(blankChangeSchema)) sent: BlankChange,
   ): Promise<Blank> {
     return this.blanks.change(id, sent);
+  }
+
+  @Get(':id/template/:side')
+  async template(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Param('side') side: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { name, data } = await this.blanks.template(id, Number(side));
+    response.type('application/pdf').attachment(name).send(Buffer.from(data));
   }
 }

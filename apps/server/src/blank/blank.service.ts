@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { Blank } from '@kanga/core/blank';
+import { makeTemplate, proposeBleed, type Blank } from '@kanga/core/blank';
 import type { BlankChange, NewBlank } from '@kanga/contract/blank';
 import { notFound, refuse } from '../http/index.js';
 import { BlankRepository } from './blank.repository.js';
+import { templatePdf } from './template-pdf.js';
 
 @Injectable()
 export class BlankService {
@@ -36,5 +37,15 @@ export class BlankService {
       await this.blanks.save(blank, trx);
       return blank;
     });
+  }
+
+  /** The template of one side as a PDF at true size. */
+  async template(id: string, index: number): Promise<{ name: string; data: Uint8Array }> {
+    const blank = await this.blanks.find(id);
+    const side = blank?.sides[index];
+    if (!blank || !side) throw notFound('blank', `${id}, side ${index + 1}`);
+    const template = makeTemplate(side.outline, proposeBleed(blank).value, blank.safe);
+    const title = blank.sides.length > 1 ? `${blank.name}, ${side.name}` : blank.name;
+    return { name: `kanga-template-${index + 1}.pdf`, data: await templatePdf(side, template, title) };
   }
 }

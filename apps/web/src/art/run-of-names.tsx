@@ -44,7 +44,7 @@ export function RunOfNames() {
           <input
             type="file"
             accept=".csv,.tsv,.txt,text/csv"
-            className="mt-1 block w-full"
+            className="mt-1 block w-full file:mr-3 file:min-h-10 file:cursor-pointer file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold hover:file:bg-wash"
             onChange={(event) => {
               void event.target.files?.[0]?.text().then(take);
             }}

@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { proposedAgain } from '@kanga/core/art';
 import { dyeShareOf } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
-import { TemplateDrawing, TemplateKey } from '../draw/index.js';
+import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey } from '../draw/index.js';
 import { DecisionFact, Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ParsedField } from '../ui/index.js';
@@ -26,6 +27,8 @@ function Facts(): ReactNode {
           <p className="text-[15px]">{fitness.why}</p>
         </div>
       )}
+      {fitness && <InkLooks fitness={fitness} />}
+      {fitness && <OtherRoute fitness={fitness} />}
       {!locked && (
         <div className="border-t border-rule py-2">
           <ParsedField
@@ -110,6 +113,17 @@ function Facts(): ReactNode {
           </>
         )}
       </dl>
+      {blank && (
+        <p className="border-t border-rule pt-2 text-[15px]">
+          <Link className="text-cyan underline" to={`/shelf/${blank.id}?job=${job.id}`}>
+            Open it on the shelf
+          </Link>
+          {' · '}
+          <a className="text-cyan underline" href={`/api/blanks/${blank.id}/template/0`} download>
+            Template as PDF
+          </a>
+        </p>
+      )}
     </>
   );
 }
@@ -126,6 +140,7 @@ export default function BlankStage() {
           <ShelfPicker
             chosen={blank?.id ?? null}
             locked={locked}
+            jobId={view.job.id}
             onChoose={(chosen) => {
               session.change({
                 blankId: chosen.id,

@@ -1,23 +1,48 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Blank } from '@kanga/core/blank';
 import { blanksQuery } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
-import { OwnBlank } from './own-blank.js';
 
 /** The shelf as a row of pictures: one is chosen by a click or the arrow keys. */
 export function ShelfPicker({
   chosen,
   onChoose,
   locked,
+  jobId,
 }: {
   chosen: string | null;
   onChoose: (blank: Blank) => void;
   locked: boolean;
+  /** The job that a new blank is for. */
+  jobId: string;
 }) {
-  const { data: blanks } = useSuspenseQuery(blanksQuery);
+  const { data: all } = useSuspenseQuery(blanksQuery);
+  const [sought, setSought] = useState('');
+  const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+  const blanks = all.filter(
+    (blank) =>
+      blank.id === chosen ||
+      (!blank.archived &&
+        words.every((word) => `${blank.name} ${blank.family} ${blank.range ?? ''}`.toLowerCase().includes(word))),
+  );
   return (
-    <fieldset disabled={locked} className="mb-2">
+    <fieldset disabled={locked} className="mb-2 min-w-0">
       <legend className="sr-only">Blanks on the shelf</legend>
+      <input
+        type="search"
+        aria-label="Find a blank"
+        placeholder="Find a blank: sock, mug, zip …"
+        className="mb-1.5 min-h-9 w-72 rounded-sm border-[1.5px] border-key/50 px-2"
+        value={sought}
+        onChange={(event) => {
+          setSought(event.target.value);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.stopPropagation();
+        }}
+      />
       <div className="flex gap-2 overflow-x-auto pb-1.5">
         {blanks.map((blank) => (
           <label
@@ -37,7 +62,18 @@ export function ShelfPicker({
             <span className="line-clamp-2">{blank.name}</span>
           </label>
         ))}
-        <OwnBlank onMade={onChoose} locked={locked} />
+        {!locked && (
+          <Link
+            to={`/shelf/new?job=${jobId}`}
+            className="flex w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash"
+          >
+            <svg viewBox="0 0 40 24" className="h-8" aria-hidden>
+              <rect x="1" y="5" width="38" height="14" fill="#F2B705" stroke="#17151F" strokeWidth="1.5" />
+              <path d="M7 5v6M13 5v9M19 5v6M25 5v9M31 5v6" stroke="#17151F" strokeWidth="1.5" />
+            </svg>
+            Measure or trace your own
+          </Link>
+        )}
       </div>
     </fieldset>
   );

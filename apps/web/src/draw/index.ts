@@ -3,3 +3,4 @@ export * from './blank-glyph.js';
 export * from './template-drawing.js';
 export * from './ripening.js';
 export * from './drawn-items.js';
+export * from './ink-looks.js';

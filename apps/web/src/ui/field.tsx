@@ -143,3 +143,40 @@ export function Choice<T extends string>({
     </fieldset>
   );
 }
+
+/** One of many, from a list that opens. */
+export function Select<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="block text-[15px] font-semibold">
+        {label}
+      </label>
+      <select
+        id={id}
+        className={`${BOX} border-key/50`}
+        value={value}
+        onChange={(event) => {
+          const chosen = options.find((option) => option.value === event.target.value);
+          if (chosen) onChange(chosen.value);
+        }}
+      >
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

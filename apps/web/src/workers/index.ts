@@ -1,1 +1,2 @@
 export * from './hash.js';
+export * from './trace.js';

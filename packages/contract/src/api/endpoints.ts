@@ -1,7 +1,14 @@
 import Joi from 'joi';
 import { artListQuerySchema, artPageSchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
 import { newEventsSchema, benchEventSchema } from '../bench/index.js';
-import { blankChangeSchema, blankSchema, newBlankSchema, newBlanksSchema } from '../blank/index.js';
+import {
+  blankChangeSchema,
+  blankSchema,
+  glassSchema,
+  newBlankSchema,
+  newBlanksSchema,
+  scanQuerySchema,
+} from '../blank/index.js';
 import { idSchema, newWaiverSchema } from '../finding/index.js';
 import {
   jobChangeSchema,
@@ -75,6 +82,21 @@ export const ENDPOINTS: readonly Endpoint[] = [
     params: id,
     body: blankChangeSchema,
     answer: blankSchema,
+  },
+  {
+    method: 'get',
+    path: '/api/blanks/{id}/template/{side}',
+    summary: 'The template of one side at true size, with a ruler to check it by',
+    params: { ...id, side: Joi.number().integer().min(0).max(3).required() },
+    answer: 'application/pdf',
+  },
+  { method: 'get', path: '/api/scanner', summary: 'What the scanner could scan now', answer: glassSchema },
+  {
+    method: 'get',
+    path: '/api/scanner/scan',
+    summary: 'A scan of the glass',
+    query: scanQuerySchema,
+    answer: 'image/png',
   },
   {
     method: 'get',

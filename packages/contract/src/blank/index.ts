@@ -1,1 +1,2 @@
 export * from './blank.js';
+export * from './scanner.js';

@@ -1,5 +1,8 @@
 import { distance, type Point } from '../geometry/index.js';
 
+// Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
+const { abs, atan2, cos, max, round, sin } = Math;
+
 /** A straight line by a point on it and its direction. */
 interface Line {
   at: Point;
@@ -23,16 +26,16 @@ export function lineThrough(points: readonly Point[]): Line | null {
     sxy += dx * dy;
     syy += dy * dy;
   }
-  const angle = 0.5 * Math.atan2(2 * sxy, sxx - syy);
-  const along = { x: Math.cos(angle), y: Math.sin(angle) };
-  const stray = Math.max(...points.map((p) => Math.abs((p.x - at.x) * along.y - (p.y - at.y) * along.x)));
+  const angle = 0.5 * atan2(2 * sxy, sxx - syy);
+  const along = { x: cos(angle), y: sin(angle) };
+  const stray = max(...points.map((p) => abs((p.x - at.x) * along.y - (p.y - at.y) * along.x)));
   return { at, along, stray };
 }
 
 /** Where two lines cross; null when they hardly do. */
 export function crossing(a: Line, b: Line): Point | null {
   const cross = a.along.x * b.along.y - a.along.y * b.along.x;
-  if (Math.abs(cross) < 0.15) return null;
+  if (abs(cross) < 0.15) return null;
   const t = ((b.at.x - a.at.x) * b.along.y - (b.at.y - a.at.y) * b.along.x) / cross;
   return { x: a.at.x + a.along.x * t, y: a.at.y + a.along.y * t };
 }
@@ -49,28 +52,25 @@ const TIP = 1.6;
 /**
  * Gives sharp corners back their tips, which softening rounds off: where the outline turns at once between two straight arms,
  * the points between are replaced by the place where the arms cross. `points` stand at even steps of `pitch`; all lengths in pixels,
- * `perMm` pixels to the millimetre. O(n × arm).
+ * `perMm` pixels to the millimetre. `closed`: how far gaps were closed, mm, which blunts tips as much more. O(n × arm).
  */
-export function sharpened(points: readonly Point[], pitch: number, perMm: number): Point[] {
+export function sharpened(points: readonly Point[], pitch: number, perMm: number, closed = 0): Point[] {
   const n = points.length;
-  const [blunt, arm] = [
-    Math.max(1, Math.round((BLUNT * perMm) / pitch)),
-    Math.max(4, Math.round((ARM * perMm) / pitch)),
-  ];
+  const [blunt, arm] = [max(1, round(((BLUNT + 1.5 * closed) * perMm) / pitch)), max(4, round((ARM * perMm) / pitch))];
   if (n < 4 * (blunt + arm)) return [...points];
   const at = (i: number): Point => points[((i % n) + n) % n] ?? { x: 0, y: 0 };
   const run = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => at(from + k));
   const turnAt = (i: number): number => {
     const [a, b, c, d] = [at(i - blunt - arm), at(i - blunt), at(i + blunt), at(i + blunt + arm)];
-    const turn = Math.atan2(d.y - c.y, d.x - c.x) - Math.atan2(b.y - a.y, b.x - a.x);
-    return Math.abs((Math.atan2(Math.sin(turn), Math.cos(turn)) * 180) / Math.PI);
+    const turn = atan2(d.y - c.y, d.x - c.x) - atan2(b.y - a.y, b.x - a.x);
+    return abs((atan2(sin(turn), cos(turn)) * 180) / Math.PI);
   };
   const turns = points.map((_, i) => turnAt(i));
   const tips = new Map<number, Point>();
   const gone = new Set<number>();
   for (let i = 0; i < n; i++) {
     const turn = turns[i] ?? 0;
-    if (turn < TURN) continue;
+    if (turn < TURN + 12 * closed) continue;
     let best = true;
     for (let k = -blunt - 2; k <= blunt + 2; k++) {
       const other = turns[(((i + k) % n) + n) % n] ?? 0;
@@ -81,9 +81,9 @@ export function sharpened(points: readonly Point[], pitch: number, perMm: number
       lineThrough(run(i - blunt - arm, i - blunt)),
       lineThrough(run(i + blunt, i + blunt + arm)),
     ];
-    if (!before || !after || Math.max(before.stray, after.stray) > STRAIGHT * perMm) continue;
+    if (!before || !after || max(before.stray, after.stray) > STRAIGHT * perMm) continue;
     const tip = crossing(before, after);
-    if (!tip || distance(tip, at(i)) > TIP * perMm) continue;
+    if (!tip || distance(tip, at(i)) > (TIP + 2 * closed) * perMm) continue;
     tips.set(i, tip);
     for (let k = -blunt + 1; k < blunt; k++) if (k !== 0) gone.add((((i + k) % n) + n) % n);
   }

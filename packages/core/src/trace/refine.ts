@@ -1,9 +1,12 @@
 import { distance, perimeterOf, type Point, type Polygon } from '../geometry/index.js';
 
+// Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
+const { abs, ceil, hypot, max, min, round } = Math;
+
 /** Points at even steps of about `pitch` along a closed outline. O(n + steps). */
 export function resampled(polygon: Polygon, pitch: number): Point[] {
   const length = perimeterOf(polygon);
-  const count = Math.max(8, Math.round(length / pitch));
+  const count = max(8, round(length / pitch));
   const step = length / count;
   const points: Point[] = [];
   let [passed, wanted] = [0, 0];
@@ -41,7 +44,7 @@ function outward(points: readonly Point[], reach: number): Point[] {
   return points.map((_, i) => {
     const [a, b] = [points[(i - reach + n) % n], points[(i + reach) % n]];
     const [dx, dy] = [(b?.x ?? 0) - (a?.x ?? 0), (b?.y ?? 0) - (a?.y ?? 0)];
-    const length = Math.hypot(dx, dy) || 1;
+    const length = hypot(dx, dy) || 1;
     return { x: dy / length, y: -dx / length };
   });
 }
@@ -66,7 +69,7 @@ export function fallAlong(
   normal: Point,
   { sample, window, step, least }: Edge,
 ): { offset: number; strength: number } | null {
-  const half = Math.ceil(window / step);
+  const half = ceil(window / step);
   const count = 2 * half + 1;
   const raw = new Float32Array(count);
   for (let j = 0; j < count; j++) {
@@ -74,10 +77,10 @@ export function fallAlong(
     raw[j] = sample(at.x + normal.x * d, at.y + normal.y * d);
   }
   const profile = raw.map((_, j) =>
-    SOFT.reduce((sum, w, k) => sum + w * (raw[Math.min(count - 1, Math.max(0, j + k - 2))] ?? 0), 0),
+    SOFT.reduce((sum, w, k) => sum + w * (raw[min(count - 1, max(0, j + k - 2))] ?? 0), 0),
   );
   const fall = profile.map((_, j) => (j === 0 || j === count - 1 ? 0 : (profile[j - 1] ?? 0) - (profile[j + 1] ?? 0)));
-  const steepest = fall.reduce((most, f) => Math.max(most, f), 0);
+  const steepest = fall.reduce((most, f) => max(most, f), 0);
   if (steepest < least) return null;
   for (let j = 1; j < count - 1; j++) {
     const [before, here, after] = [fall[j - 1] ?? 0, fall[j] ?? 0, fall[j + 1] ?? 0];
@@ -85,7 +88,7 @@ export function fallAlong(
     // The peak of the parabola through three neighbours.
     const curve = before - 2 * here + after;
     const shift = curve === 0 ? 0 : (0.5 * (before - after)) / curve;
-    return { offset: (j - half + Math.min(0.5, Math.max(-0.5, shift))) * step, strength: here };
+    return { offset: (j - half + min(0.5, max(-0.5, shift))) * step, strength: here };
   }
   return null;
 }
@@ -117,7 +120,7 @@ export function refined(rough: readonly Point[], edge: Edge, reach: number, stra
   const normals = outward(rough, reach);
   const falls = rough.map((p, i) => fallAlong(p, normals[i] ?? { x: 0, y: 0 }, edge));
   const found = falls.filter((f) => f !== null);
-  if (found.length < 8) return { points: [...rough], found: found.length / Math.max(1, n), strength: 0, noise: 0 };
+  if (found.length < 8) return { points: [...rough], found: found.length / max(1, n), strength: 0, noise: 0 };
   const strength = median(found.map((f) => f.strength));
   const aways: number[] = [];
   const good = falls.map((fall, i): number | null => {
@@ -128,7 +131,7 @@ export function refined(rough: readonly Point[], edge: Edge, reach: number, stra
       if (other && j !== 0) near.push(other.offset);
     }
     if (near.length < 3) return null;
-    const away = Math.abs(fall.offset - median(near));
+    const away = abs(fall.offset - median(near));
     if (away > stray) return null;
     aways.push(away);
     return fall.offset;

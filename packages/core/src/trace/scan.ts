@@ -26,6 +26,9 @@ import {
   type Region,
 } from './region.js';
 
+// Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
+const { abs, max, min, round } = Math;
+
 /** What lies on the glass: an outline drawn with a pen on white paper, whose inside edge is wanted; or the blank itself. */
 export const SUBJECTS = ['pen line', 'blank'] as const;
 export type Subject = (typeof SUBJECTS)[number];
@@ -84,20 +87,6 @@ function enclosed(
   return region && region.area >= LEAST_SHARE * width * height ? { labels, region, rival } : null;
 }
 
-/** Gives the closed region back what closing took from it: cells that are not dark, within `closing` of it. */
-function regrown(dark: Mask, labels: Labels, region: Region, closing: number): { labels: Labels; region: Region } {
-  const { width, height } = dark;
-  const core = new Uint8Array(width * height);
-  for (let i = 0; i < core.length; i++) core[i] = labels.data[i] === region.label ? 1 : 0;
-  const away = squaredDistance({ data: core, width, height });
-  const data = new Uint8Array(width * height);
-  for (let i = 0; i < data.length; i++) data[i] = dark.data[i] !== 1 && (away[i] ?? 0) <= closing * closing ? 1 : 0;
-  const grown = labelled({ data, width, height });
-  const seed = core.indexOf(1);
-  const label = grown.data[seed] ?? 0;
-  return { labels: grown, region: grown.regions.find((one) => one.label === label) ?? region };
-}
-
 function roughPenLine(planes: Planes, perMm: number): { border: Polygon; rival: boolean; closed: number } {
   const dark = darkness(lumaOf(planes));
   const level = otsu(dark, 36);
@@ -110,7 +99,7 @@ function roughPenLine(planes: Planes, perMm: number): { border: Polygon; rival: 
     if (closing > 0) near ??= squaredDistance(mask);
     const result = enclosed(mask, near, closing * perMm);
     if (!result) continue;
-    const { labels, region } = closing > 0 ? regrown(mask, result.labels, result.region, closing * perMm) : result;
+    const { labels, region } = result;
     const rival = result.rival !== null && result.rival.area > RIVAL * result.region.area;
     return { border: borderOf(labels, region), rival, closed: closing };
   }
@@ -130,9 +119,9 @@ export function contrastWeights(
 ): { weights: Weights; step: number } {
   const sums = channels.map(() => ({ inside: 0, outside: 0 }));
   let [inside, outside] = [0, 0];
-  const margin = Math.round(Math.max(region.right - region.left, region.bottom - region.top) * 0.06) + 3;
-  for (let y = Math.max(0, region.top - margin); y <= Math.min(labels.height - 1, region.bottom + margin); y++) {
-    for (let x = Math.max(0, region.left - margin); x <= Math.min(labels.width - 1, region.right + margin); x++) {
+  const margin = round(max(region.right - region.left, region.bottom - region.top) * 0.06) + 3;
+  for (let y = max(0, region.top - margin); y <= min(labels.height - 1, region.bottom + margin); y++) {
+    for (let x = max(0, region.left - margin); x <= min(labels.width - 1, region.right + margin); x++) {
       const i = y * labels.width + x;
       const label = labels.data[i] ?? 0;
       if (label !== region.label && label !== 0) continue;
@@ -145,8 +134,8 @@ export function contrastWeights(
       });
     }
   }
-  const apart = sums.map((sum) => sum.inside / Math.max(1, inside) - sum.outside / Math.max(1, outside));
-  const size = apart.reduce((sum, d) => sum + Math.abs(d), 0) || 1;
+  const apart = sums.map((sum) => sum.inside / max(1, inside) - sum.outside / max(1, outside));
+  const size = apart.reduce((sum, d) => sum + abs(d), 0) || 1;
   const step = apart.reduce((sum, d) => sum + (d * d) / size, 0);
   return { weights: [(apart[0] ?? 0) / size, (apart[1] ?? 0) / size, (apart[2] ?? 0) / size], step };
 }
@@ -159,7 +148,7 @@ function typical(unlike: Plane, labels: Labels, { label, left, right, top, botto
     for (let x = left; x <= right; x++) {
       const i = y * labels.width + x;
       if (labels.data[i] !== label) continue;
-      const bin = Math.min(255, Math.round(unlike.data[i] ?? 0));
+      const bin = min(255, round(unlike.data[i] ?? 0));
       counts[bin] = (counts[bin] ?? 0) + 1;
       all++;
     }
@@ -209,7 +198,8 @@ export function followEdge(
     perMm,
     reachMm,
     least,
-  }: { factor: number; weights: Weights; perMm: number; reachMm: number; least: number },
+    closed = 0,
+  }: { factor: number; weights: Weights; perMm: number; reachMm: number; least: number; closed?: number },
 ): Refined {
   const sample = sampler(picture, weights);
   const pitch = PITCH * perMm;
@@ -218,18 +208,13 @@ export function followEdge(
       border.map((p) => ({ x: p.x * factor, y: p.y * factor })),
       pitch,
     ),
-    Math.max(1, Math.round((1.5 * factor) / pitch)),
+    max(1, round((1.5 * factor) / pitch)),
   );
-  const step = Math.max(0.35, 0.05 * perMm);
-  const first = refined(rough, { sample, window: reachMm * perMm, step, least }, 3, 0.6 * perMm);
+  const step = max(0.35, 0.05 * perMm);
+  const first = refined(rough, { sample, window: reachMm * perMm, step, least }, 3, (0.6 + closed) * perMm);
   const again = resampled(first.points, pitch);
-  const second = refined(
-    smoothed(again, 1),
-    { sample, window: Math.max(3, 0.45 * perMm), step, least },
-    3,
-    0.25 * perMm,
-  );
-  return { ...second, found: first.found, points: sharpened(second.points, pitch, perMm) };
+  const second = refined(smoothed(again, 1), { sample, window: max(3, 0.45 * perMm), step, least }, 3, 0.25 * perMm);
+  return { ...second, found: first.found, points: sharpened(second.points, pitch, perMm, closed) };
 }
 
 /** How sure an edge is, mm: the size of a pixel, its noise, and what had to be bridged. */
@@ -255,18 +240,23 @@ export function traceScan(
     );
   progress(0.02, 'Looking it over');
   const perMm = ppi / MM_PER_INCH;
-  const factor = Math.max(1, Math.round(ppi / ROUGH_PPI));
+  const factor = max(1, round(ppi / ROUGH_PPI));
   const planes = shrink(picture, factor);
   progress(0.4, 'Looking for the outline');
   let border: Polygon;
   let weights: Weights = LUMA;
   let least = 8;
+  let closed = 0;
+  let reachMm = subject === 'pen line' ? 1.6 : 1.1;
   const remarks: string[] = [];
   if (subject === 'pen line') {
     const rough = roughPenLine(planes, perMm / factor);
     if (rough.rival) throw several();
     if (rough.closed > 0) remarks.push('The pen line has gaps; they are bridged straight.');
     border = rough.border;
+    // Closing keeps off the line, and further off in a sharp tip.
+    closed = rough.closed;
+    reachMm += 2.4 * closed;
   } else {
     const { labels, regions } = standingOut(planes);
     const [region, rival] = regions;
@@ -282,21 +272,22 @@ export function traceScan(
     border = borderOf(labels, region);
     const contrast = contrastWeights(planes, labels, region);
     weights = contrast.weights;
-    least = Math.max(1.5, contrast.step * 0.04);
+    least = max(1.5, contrast.step * 0.04);
   }
   progress(0.6, 'Following its edge');
   const edge = followEdge(picture, border, {
     factor,
     weights,
     perMm,
-    reachMm: subject === 'pen line' ? 1.6 : 1.1,
+    reachMm,
     least,
+    closed,
   });
   progress(0.95, 'Measuring it');
   const inPicture = edge.points;
   const outline = inMillimetres(inPicture, (p) => ({ x: p.x / perMm, y: p.y / perMm }));
   if (edge.found < 0.9)
-    remarks.push(`On ${Math.round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
+    remarks.push(`On ${round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
   progress(1, 'Done');
   return {
     outline,
@@ -312,7 +303,7 @@ export function inMillimetres(points: readonly Point[], toMm: (p: Point) => Poin
   const true_ = simplified(points.map(toMm), SIMPLE);
   const box = boundsOf(true_);
   const outline = true_.map((p) => ({ x: p.x - box.x, y: p.y - box.y }));
-  if (Math.min(box.width, box.height) < 5 || areaOf(outline) < 25)
+  if (min(box.width, box.height) < 5 || areaOf(outline) < 25)
     throw new TraceProblem(
       'trace.too-small',
       `What was found measures ${box.width.toFixed(1)} × ${box.height.toFixed(1)} mm`,

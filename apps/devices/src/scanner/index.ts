@@ -1,0 +1,2 @@
+export * from './glass.js';
+export * from './scanner.js';

@@ -1,0 +1,290 @@
+import { FAMILIES, fitnessOf, isHardGoods, MAKES, SURFACES, type Blank, type Fibre } from '@kanga/core/blank';
+import { parseLength, parseTemperature, tidyNumber } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
+import { InkLooks, OtherRoute } from '../draw/index.js';
+import { Choice, ParsedField, Select, TextField } from '../ui/index.js';
+import { FAMILY_NAMES } from './families.js';
+import type { Draft } from './use-draft.js';
+
+const COLOURS = [
+  { value: '#ffffff', label: 'White' },
+  { value: '#e6e6e2', label: 'Light grey' },
+  { value: '#cdb892', label: 'Natural' },
+  { value: '#f2d94e', label: 'Coloured' },
+  { value: '#1b1b20', label: 'Dark' },
+] as const;
+
+const number = (text: string) => {
+  const value = Number(text.replace(',', '.').replace(/[^\d.-]/g, ''));
+  return text.trim() !== '' && Number.isFinite(value)
+    ? ({ ok: true, value } as const)
+    : ({ ok: false, problem: `“${text.trim()}” is not a number.` } as const);
+};
+const orNothing =
+  <T,>(parse: (text: string) => { ok: true; value: T } | { ok: false; problem: string }) =>
+  (text: string) =>
+    text.trim() === '' ? ({ ok: true, value: null } as const) : parse(text);
+
+/** The cloth: what it is made of, and so what dye will do on it. */
+export function ClothPanel({ draft }: { draft: Draft }) {
+  const print = usePrint();
+  const { blank, change } = draft;
+  const fitness = fitnessOf({ ...blank, id: '', version: 1, builtIn: false });
+  const share = (label: string, key: keyof Fibre) => (
+    <ParsedField
+      label={`${label}, %`}
+      shown={tidyNumber(blank.fibre[key], 1)}
+      parse={number}
+      limits={(value) => (value >= 0 && value <= 100 ? null : 'Write a share from 0 to 100 %.')}
+      onValue={(value) => {
+        // What one fibre gains the others lose, cotton first: the shares always come to 100.
+        const rest = 100 - value;
+        const others = (Object.keys(blank.fibre) as (keyof Fibre)[]).filter((one) => one !== key);
+        const sum = others.reduce((all, one) => all + blank.fibre[one], 0);
+        const spread = others.map((one): [keyof Fibre, number] => [
+          one,
+          sum > 0 ? (blank.fibre[one] / sum) * rest : one === (key === 'cotton' ? 'polyester' : 'cotton') ? rest : 0,
+        ]);
+        change({ fibre: { ...blank.fibre, ...Object.fromEntries(spread), [key]: value } });
+      }}
+    />
+  );
+  const length = (text: string) => parseLength(text, print.units.length);
+  return (
+    <div className="space-y-2">
+      <Select
+        label="Pressed like"
+        value={blank.family}
+        options={FAMILIES.map((value) => ({ value, label: FAMILY_NAMES[value] }))}
+        onChange={(family) => {
+          change({
+            family,
+            construction: {
+              ...blank.construction,
+              coated: isHardGoods(family),
+              make: isHardGoods(family) ? 'hard' : blank.construction.make,
+            },
+          });
+        }}
+      />
+      <Choice
+        label="Base colour"
+        value={blank.baseColour}
+        options={[
+          ...COLOURS,
+          ...(COLOURS.some((one) => one.value === blank.baseColour)
+            ? []
+            : [{ value: blank.baseColour, label: blank.baseColour }]),
+        ]}
+        onChange={(baseColour) => {
+          change({ baseColour });
+        }}
+      />
+      <label className="flex items-center gap-2 text-[15px]">
+        <input
+          type="color"
+          className="h-9 w-14"
+          value={blank.baseColour}
+          onChange={(event) => {
+            change({ baseColour: event.target.value }, true);
+          }}
+        />
+        its own colour
+      </label>
+      <InkLooks fitness={fitness} />
+      <p className="font-semibold first-letter:uppercase">
+        {fitness.verdict}. <span className="font-normal">{fitness.why}</span>
+      </p>
+      <OtherRoute fitness={fitness} />
+      <div className="grid grid-cols-2 gap-2">
+        {share('Polyester', 'polyester')}
+        {share('Cotton', 'cotton')}
+        {share('Elastane', 'elastane')}
+        {share('Other', 'other')}
+      </div>
+      <Choice
+        label="Surface"
+        value={blank.surface}
+        options={SURFACES.map((value) => ({ value, label: value }))}
+        onChange={(surface) => {
+          change({ surface });
+        }}
+      />
+      <Choice
+        label="Made as"
+        value={blank.construction.make}
+        options={MAKES.map((value) => ({ value, label: value }))}
+        onChange={(make) => {
+          change({ construction: { ...blank.construction, make } });
+        }}
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <ParsedField
+          label="Pile height"
+          shown={blank.construction.pileHeight === 0 ? 'none' : print.length(blank.construction.pileHeight)}
+          parse={(text) => (/^\s*(none|0)?\s*$/i.test(text) ? { ok: true, value: 0 } : length(text))}
+          limits={(mm) => (mm >= 0 && mm <= 60 ? null : `From nothing to ${print.length(60)}.`)}
+          onValue={(pileHeight) => {
+            change({ construction: { ...blank.construction, pileHeight } });
+          }}
+        />
+        <ParsedField
+          label="Layers, each"
+          shown={blank.layers.map((mm) => print.length(mm)).join(' + ')}
+          parse={(text) => {
+            const parts = text.split('+').map((part) => length(part));
+            const wrong = parts.find((part) => !part.ok);
+            if (wrong && !wrong.ok) return wrong;
+            return { ok: true, value: parts.flatMap((part) => (part.ok ? [part.value] : [])) };
+          }}
+          limits={(list) =>
+            list.length <= 6 && list.every((mm) => mm > 0 && mm <= 100)
+              ? null
+              : 'Up to six layers, each of more than nothing.'
+          }
+          onValue={(layers) => {
+            change({ layers });
+          }}
+        />
+      </div>
+      <label className="flex min-h-9 items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-5 w-5 accent-cyan"
+          checked={blank.construction.foamCore}
+          onChange={(event) => {
+            change({ construction: { ...blank.construction, foamCore: event.target.checked } });
+          }}
+        />
+        Foam core
+      </label>
+    </div>
+  );
+}
+
+/** What is known of it beside the cloth: the maker's sheet, its jig, its size in a range, and the stock. */
+export function StockPanel({ draft }: { draft: Draft }) {
+  const print = usePrint();
+  const { blank, change } = draft;
+  const sheet = blank.makersSheet ?? {
+    temperature: null,
+    dwell: null,
+    prePress: null,
+    pressure: null,
+    peel: null,
+    remark: '',
+  };
+  const setSheet = (patch: Partial<NonNullable<Blank['makersSheet']>>) => {
+    change({ makersSheet: { ...sheet, ...patch } });
+  };
+  const amount = (label: string, key: 'weight' | 'cost' | 'stock', unit: string) => (
+    <ParsedField<number | null>
+      label={label}
+      shown={blank[key] === null ? '' : `${tidyNumber(blank[key], 2)}${unit}`}
+      placeholder="not known"
+      parse={orNothing(number)}
+      limits={(value) => (value === null || (value >= 0 && value <= 100_000) ? null : 'Not less than nothing.')}
+      onValue={(value) => {
+        change({ [key]: key === 'stock' && value !== null ? Math.round(value) : value });
+      }}
+    />
+  );
+  const words = (label: string, key: 'range' | 'size' | 'jig', placeholder: string) => (
+    <TextField
+      label={label}
+      value={blank[key] ?? ''}
+      placeholder={placeholder}
+      maxLength={key === 'size' ? 40 : 120}
+      onChange={(event) => {
+        change({ [key]: event.target.value.trim() === '' ? null : event.target.value }, true);
+      }}
+    />
+  );
+  const seconds = (label: string, key: 'dwell' | 'prePress', most: number) => (
+    <ParsedField<number | null>
+      label={label}
+      shown={sheet[key] === null ? '' : `${sheet[key]} s`}
+      placeholder="not stated"
+      parse={orNothing(number)}
+      limits={(s) => (s === null || (s >= (key === 'dwell' ? 5 : 0) && s <= most) ? null : `Up to ${most} s.`)}
+      onValue={(s) => {
+        setSheet({ [key]: s });
+      }}
+    />
+  );
+  return (
+    <div className="space-y-2">
+      <div className="grid grid-cols-2 gap-2">
+        {words('Range', 'range', 'goods that differ by size')}
+        {words('Size', 'size', 'L')}
+        {words('Jig', 'jig', 'none')}
+        <ParsedField<number | null>
+          label="Safe margin"
+          shown={blank.safe === null ? '' : print.length(blank.safe)}
+          placeholder="as proposed"
+          parse={orNothing((text) => parseLength(text, print.units.length))}
+          limits={(mm) => (mm === null || (mm >= 0 && mm <= 200) ? null : `From nothing to ${print.length(200)}.`)}
+          onValue={(safe) => {
+            change({ safe });
+          }}
+        />
+        {amount('Weight, g', 'weight', ' g')}
+        {amount('Cost a piece', 'cost', '')}
+        {amount('In stock', 'stock', '')}
+      </div>
+      <Choice
+        label="The print"
+        value={blank.style}
+        options={[
+          { value: 'edge to edge', label: 'Over the edge' },
+          { value: 'spot', label: 'Inside' },
+        ]}
+        onChange={(style) => {
+          change({ style });
+        }}
+      />
+      <Choice
+        label="It wraps"
+        value={blank.wrap ?? 'no'}
+        options={[
+          { value: 'no', label: 'Nowhere' },
+          { value: 'round', label: 'Round to itself' },
+          { value: 'sides', label: 'From side to side' },
+        ]}
+        onChange={(wrap) => {
+          change({ wrap: wrap === 'no' ? null : wrap });
+        }}
+      />
+      <h3 className="border-t border-rule pt-2 font-semibold">The maker’s sheet, as it states it</h3>
+      <div className="grid grid-cols-2 gap-2">
+        <ParsedField<number | null>
+          label="Temperature"
+          shown={sheet.temperature === null ? '' : print.temperature(sheet.temperature)}
+          placeholder="not stated"
+          parse={orNothing((text) => parseTemperature(text, print.units.temperature))}
+          limits={(c) =>
+            c === null || (c >= 120 && c <= 230) ? null : `From ${print.temperature(120)} to ${print.temperature(230)}.`
+          }
+          onValue={(temperature) => {
+            setSheet({ temperature });
+          }}
+        />
+        {seconds('Dwell', 'dwell', 600)}
+        {seconds('Pre-press', 'prePress', 120)}
+        <Select
+          label="Pressure"
+          value={sheet.pressure ?? ''}
+          options={[
+            { value: '', label: 'not stated' },
+            { value: 'light', label: 'light' },
+            { value: 'medium', label: 'medium' },
+            { value: 'firm', label: 'firm' },
+          ]}
+          onChange={(pressure) => {
+            setSheet({ pressure: pressure === '' ? null : pressure });
+          }}
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Subject } from '@kanga/core/trace';
+import type { Glass } from '@kanga/contract/blank';
+import { api } from '../data/index.js';
+import { Button } from '../ui/index.js';
+import type { TraceFault } from '../workers/index.js';
+
+/** What the scanner on the bench could scan now. */
+export function FromScanner({
+  ppi,
+  onScan,
+  onFault,
+}: {
+  ppi: number;
+  onScan: (file: Blob, subject: Subject) => void;
+  onFault: (fault: TraceFault) => void;
+}) {
+  const glass = useQuery({
+    queryKey: ['scanner'],
+    queryFn: () => api<Glass>('scanner'),
+    retry: false,
+    staleTime: 60_000,
+  });
+  const [busy, setBusy] = useState<string | null>(null);
+  if (!glass.data) return null;
+  const scan = async (item: Glass['items'][number]) => {
+    setBusy(item.id);
+    const response = await fetch(`/api/scanner/scan?item=${item.id}&ppi=${glass.data.ppi.includes(ppi) ? ppi : 300}`);
+    if (response.ok) onScan(await response.blob(), item.subject);
+    else onFault((await response.json()) as TraceFault);
+  };
+  return (
+    <details className="border-t border-rule pt-2">
+      <summary className="cursor-pointer font-semibold">From the scanner on the bench</summary>
+      <ul className="mt-1 space-y-1">
+        {glass.data.items.map((item) => (
+          <li key={item.id}>
+            <Button
+              className="w-full justify-start! text-left whitespace-normal!"
+              disabled={busy !== null}
+              onClick={() => {
+                void scan(item).finally(() => {
+                  setBusy(null);
+                });
+              }}
+            >
+              {busy === item.id ? 'Scanning…' : item.name}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,118 @@
+import { useRef } from 'react';
+import type { Four, Point } from '@kanga/core/geometry';
+import type { TracedPicture } from '../workers/index.js';
+
+/** A picture to be traced, with its size and an address to show it by. */
+export interface Loaded {
+  file: Blob;
+  url: string;
+  size: { width: number; height: number };
+}
+
+/** A picture from a file, with its size and an address to show it by. */
+export async function load(file: Blob): Promise<Loaded> {
+  const bitmap = await createImageBitmap(file);
+  const size = { width: bitmap.width, height: bitmap.height };
+  bitmap.close();
+  return { file, url: URL.createObjectURL(file), size };
+}
+
+/** The picture with what was found in it; the card's corners can be dragged. */
+export function TracedView({
+  loaded,
+  result,
+  corners,
+  onCorners,
+}: {
+  loaded: Loaded;
+  result: TracedPicture | null;
+  corners: Four<Point> | null;
+  onCorners: ((corners: Four<Point>) => void) | null;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
+  const { width, height } = loaded.size;
+  const unit = Math.max(width, height) / 100;
+  const dragged = useRef<number | null>(null);
+  const move = (event: React.PointerEvent) => {
+    if (dragged.current === null || !corners || !onCorners) return;
+    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current?.getScreenCTM()?.inverse());
+    onCorners(
+      corners.map((corner, i) => (i === dragged.current ? { x: p.x, y: p.y } : corner)) as unknown as Four<Point>,
+    );
+  };
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${width} ${height}`}
+      className="absolute inset-0 h-full w-full touch-none"
+      role="img"
+      aria-label={result ? 'The picture with the outline that was found' : 'The picture to be traced'}
+      onPointerMove={move}
+      onPointerUp={() => {
+        dragged.current = null;
+      }}
+    >
+      <image href={loaded.url} width={width} height={height} />
+      {result && (
+        <>
+          <path
+            d={`M${result.traced.inPicture.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`}
+            fill="#00739B"
+            fillOpacity="0.22"
+            stroke="#fff"
+            strokeWidth="5"
+            vectorEffect="non-scaling-stroke"
+          />
+          <path
+            d={`M${result.traced.inPicture.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`}
+            fill="none"
+            stroke="#C4126E"
+            strokeWidth="2.5"
+            vectorEffect="non-scaling-stroke"
+          />
+        </>
+      )}
+      {corners && (
+        <g>
+          <path
+            d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+            fill="#F2B705"
+            fillOpacity="0.25"
+            stroke="#17151F"
+            strokeWidth="2"
+            strokeDasharray="6 4"
+            vectorEffect="non-scaling-stroke"
+          />
+          {corners.map((p, i) => (
+            <g
+              key={i}
+              className="cursor-move"
+              onPointerDown={(event) => {
+                dragged.current = i;
+                event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+              }}
+            >
+              <circle cx={p.x} cy={p.y} r={unit * 2.4} fill="transparent" />
+              <circle
+                cx={p.x}
+                cy={p.y}
+                r={unit * 0.9}
+                fill="#F2B705"
+                fillOpacity="0.6"
+                stroke="#17151F"
+                strokeWidth="2"
+                vectorEffect="non-scaling-stroke"
+              />
+              <path
+                d={`M${p.x - unit * 1.6} ${p.y}h${unit * 3.2}M${p.x} ${p.y - unit * 1.6}v${unit * 3.2}`}
+                stroke="#17151F"
+                strokeWidth="1.5"
+                vectorEffect="non-scaling-stroke"
+              />
+            </g>
+          ))}
+        </g>
+      )}
+    </svg>
+  );
+}
