@@ -1,19 +1,24 @@
 // One benchmark a run: node scripts/bench-cases.mjs NAME FOLDER. Prints one line of JSON. Input is made first and not timed.
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { coverageOf, drawnOn, proposePlacement } from '../packages/core/dist/art/index.js';
+import sharp from 'sharp';
+import { coverageOf, drawnOn, proposePlacement, rowFaults } from '../packages/core/dist/art/index.js';
 import { benchState } from '../packages/core/dist/bench/index.js';
 import { BUILT_IN_BLANKS, makeTemplate, templatesOf } from '../packages/core/dist/blank/index.js';
+import { boundsOf } from '../packages/core/dist/geometry/index.js';
 import { viewJob } from '../packages/core/dist/job/index.js';
 import { layOut } from '../packages/core/dist/sheet/index.js';
 import { planStack } from '../packages/core/dist/stack/index.js';
 import { sampleArt, sampleFacts as facts, sampleJob, samplePicture } from '../packages/core/dist/testing/index.js';
 import { unitPrinter } from '../packages/core/dist/units/index.js';
+import { traceScan } from '../packages/core/dist/trace/index.js';
+import { busyOf, fineOf, mapGrid } from '../apps/server/dist/art/maps.js';
 import { readPixels } from '../apps/server/dist/art/read-pixels.js';
 import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
 import { writePdf } from '../apps/server/dist/sheet/pdf.js';
+import { facesFor } from '../apps/server/dist/text/faces.js';
 
 const [name, folder] = process.argv.slice(2);
 const megabytes = () => `${Math.round(process.resourceUsage().maxRSS / 1024)} MB`;
@@ -113,7 +118,86 @@ async function pixels(million, width, height) {
   };
 }
 
+/** A page with an outline drawn on it, as RGBA; rendered in another process, so that it does not count as this one's memory. */
+function page(ppi) {
+  const path = join(folder, `page-${ppi}.raw`);
+  const [w, h] = [Math.round((210 / 25.4) * ppi), Math.round((297 / 25.4) * ppi)];
+  if (!existsSync(path)) {
+    const code = `import sharp from 'sharp'; import { writeFileSync } from 'node:fs';
+      const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 210 297" preserveAspectRatio="none"><rect width="210" height="297" fill="#f3f1ec"/><rect x="54.6" y="65.6" width="100.8" height="165.8" rx="12.4" fill="none" stroke="#222" stroke-width="0.8"/></svg>';
+      const grain = await sharp({ create: { width: ${w}, height: ${h}, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 8 } }, limitInputPixels: false }).png({ compressionLevel: 1 }).toBuffer();
+      const buffer = await sharp(Buffer.from(svg), { limitInputPixels: false }).flatten().composite([{ input: grain, blend: 'soft-light' }]).ensureAlpha().raw().toBuffer();
+      writeFileSync(${JSON.stringify(path)}, buffer);`;
+    const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', code], { encoding: 'utf8' });
+    if (status !== 0) throw new Error(stderr);
+  }
+  return { data: new Uint8ClampedArray(readFileSync(path).buffer), width: w, height: h };
+}
+
+async function trace(ppi) {
+  const picture = page(ppi);
+  const { ms, result } = await timed(() => traceScan(picture, ppi, 'pen line'));
+  const { width, height } = boundsOf(result.outline);
+  return {
+    what: `Tracing a scan, A4 at ${ppi}`,
+    input: `${picture.width} × ${picture.height} pixels with grain, a rounded outline of 100 × 165 mm drawn with a pen`,
+    time: seconds(ms),
+    memory: megabytes(),
+    reached: `width off by ${Math.abs(width - 100).toFixed(3)} mm, height by ${Math.abs(height - 165).toFixed(3)} mm; aim: 0.2 mm, ${ppi > 300 ? '4 s, 600 MB' : '1 s'}`,
+    grows: 'with the pixels, and with the length of the outline',
+  };
+}
+
 const CASES = {
+  'trace-300': () => trace(300),
+  'trace-600': () => trace(600),
+  'checks-24': async () => {
+    const path = picture('photo-24.jpeg', 6000, 4000, 'jpeg');
+    const { data, info } = await sharp(path)
+      .greyscale()
+      .toColourspace('b-w')
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const raster = { data, width: info.width, height: info.height };
+    const { ms } = await timed(() => {
+      const grid = mapGrid(raster.width, raster.height);
+      return [busyOf(raster, grid), fineOf(raster, grid, 1)];
+    });
+    return {
+      what: 'What is where, 24 MP',
+      input: '6000 × 4000 pixels of grain, decoded',
+      time: seconds(ms),
+      memory: megabytes(),
+      reached: 'edges and stroke widths on a grid of 64; aim: under 1.5 s',
+      grows: 'with the pixels',
+    };
+  },
+  run: async () => {
+    const faces = await facesFor(['round']);
+    const item = {
+      kind: 'text',
+      id: 't',
+      text: '{name}',
+      font: 'round',
+      colour: '#000000',
+      size: 20,
+      leastSize: 5,
+      maxWidth: 200,
+      x: 0,
+      y: 0,
+      rotation: 0,
+    };
+    const rows = Array.from({ length: 5000 }, (_, i) => ({ values: { name: `Name Łukasz ${i}` }, count: 1 }));
+    const { ms, result } = await timed(() => rowFaults([{ fill: 'own', items: [item] }], rows, faces));
+    return {
+      what: 'Going through a run of names',
+      input: '5,000 rows with accents, one line each',
+      time: seconds(ms),
+      memory: megabytes(),
+      reached: `${result.length} faults`,
+      grows: 'with rows and lines; answered from memory while they stay the same',
+    };
+  },
   'pdf-png': () => pdf('png'),
   'pdf-jpeg': () => pdf('jpeg'),
   'pdf-alpha': () => pdf('alpha'),

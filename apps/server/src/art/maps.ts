@@ -209,12 +209,14 @@ export function fineOf(raster: Raster, { columns, rows }: Grid, scale: number): 
       if (now !== 0 && now !== SIGN) sum[x] = (sum[x] ?? 0) + (level[start + x] ?? 0);
     }
   }
+  // A stroke that goes half through a cell counts, and so do many short ones; a dot has the square of its width alone.
+  const across = Math.min(width / columns, height / rows);
+  const enough = (stroke: number) => Math.max(16, Math.min(8 * stroke * stroke, 0.5 * across * stroke));
   return Array.from({ length: columns * rows }, (_, cell) => {
     let gathered = 0;
     for (let stroke = 1; stroke <= WIDEST; stroke++) {
       gathered += votes[cell * (WIDEST + 1) + stroke] ?? 0;
-      if (gathered >= Math.max(24, 8 * stroke * stroke))
-        return Math.max(1, Math.min(WIDEST, Math.round(stroke / scale))).toString(16);
+      if (gathered >= enough(stroke)) return Math.max(1, Math.min(WIDEST, Math.round(stroke / scale))).toString(16);
     }
     return '0';
   }).join('');

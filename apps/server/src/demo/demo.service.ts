@@ -17,20 +17,7 @@ import { PICTURES, type PictureName } from './pictures/index.js';
 import { BLANK, DEMO_SHOP } from './shop-data.js';
 
 const DAY = 24 * 3600 * 1000;
-const TABLES = [
-  'bench_event',
-  'run_plan',
-  'waiver',
-  'job',
-  'art',
-  'blob_chunk',
-  'blob',
-  'blank',
-  'media',
-  'printer',
-  'press',
-  'settings',
-];
+const TABLES = ['bench_event', 'run_plan', 'waiver', 'job', 'blank', 'media', 'printer', 'press', 'settings'];
 
 const pictureItem = (artId: string): PictureItem => ({
   kind: 'picture',
@@ -46,6 +33,8 @@ const pictureItem = (artId: string): PictureItem => ({
 export class DemoService {
   private readonly logger = new Logger('Kanga');
   private loading: Promise<void> | null = null;
+  /** The pictures drawn by this process, by the id they are kept under. */
+  private readonly drawn = new Map<PictureName, string>();
 
   constructor(
     @Inject(DB) private readonly db: Knex,
@@ -73,15 +62,33 @@ export class DemoService {
 
   private async load(): Promise<void> {
     await this.db.raw(`TRUNCATE ${TABLES.join(', ')} RESTART IDENTITY`);
+    await this.clearArt();
     await this.shop.addFloor(DEMO_SHOP);
     await this.blanks.add(BUILT_IN_BLANKS);
     const names = Object.keys(PICTURES) as PictureName[];
     const pictures = new Map<PictureName, Art>();
-    for (const name of names) pictures.set(name, await this.draw(name));
+    for (const name of names) pictures.set(name, await this.drawOnce(name));
     for (const job of DEMO_JOBS) await this.open(job, job.picture ? (pictures.get(job.picture)?.id ?? null) : null);
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+  }
+
+  /** Takes all pictures away but those that this process has drawn itself: they would only be drawn the same again. */
+  private async clearArt(): Promise<void> {
+    await this.db('art')
+      .whereNotIn('id', [...this.drawn.values()])
+      .delete();
+    await this.db('blob').whereNotIn('id', this.db('art').select('blob_id')).delete();
+  }
+
+  private async drawOnce(name: PictureName): Promise<Art> {
+    const known = this.drawn.get(name);
+    const [art] = known ? await this.art.findAll([known]) : [];
+    if (art) return art;
+    const fresh = await this.draw(name);
+    this.drawn.set(name, fresh.id);
+    return fresh;
   }
 
   private draw(name: PictureName): Promise<Art> {

@@ -2,14 +2,16 @@ import bidiFactory, { type Bidi } from 'bidi-js';
 import * as fontkit from 'fontkit';
 import type { Face, PathCommand, Shaped } from '../text/index.js';
 
+interface Layout {
+  glyphs: { path: { commands: { command: string; args: number[] }[] } }[];
+  positions: { xAdvance: number; xOffset: number; yOffset: number }[];
+}
+
 type Font = ReturnType<typeof fontkit.create> & {
   unitsPerEm: number;
   capHeight: number;
   hasGlyphForCodePoint(codePoint: number): boolean;
-  layout(text: string): {
-    glyphs: { path: { commands: { command: string; args: number[] }[] } }[];
-    positions: { xAdvance: number; xOffset: number; yOffset: number }[];
-  };
+  layout(text: string): Layout;
 };
 
 const OPS: Record<string, PathCommand['op']> = {
@@ -85,19 +87,26 @@ export function faceOf(files: readonly Uint8Array[]): Face {
     return runs;
   }
 
-  function draw(text: string): Shaped {
+  /** The text as glyphs in the order they are seen, run by run. */
+  function laid(text: string): { runs: { scale: number; layout: Layout }[]; missing: string[] } {
     const missing = new Set<string>();
-    const commands: PathCommand[] = [];
-    let x = 0;
     const runs = inSeenOrder(text.normalize('NFC')).flatMap((stretch) => {
       const inOrder = runsOf(stretch.text, missing);
       return stretch.leftward ? inOrder.reverse() : inOrder;
     });
-    for (const run of runs) {
-      const scale = 1 / run.font.unitsPerEm;
-      const { glyphs, positions } = run.font.layout(run.text);
-      glyphs.forEach((glyph, i) => {
-        const at = positions[i] ?? { xAdvance: 0, xOffset: 0, yOffset: 0 };
+    return {
+      runs: runs.map((run) => ({ scale: 1 / run.font.unitsPerEm, layout: run.font.layout(run.text) })),
+      missing: [...missing],
+    };
+  }
+
+  function draw(text: string): Shaped {
+    const { runs, missing } = laid(text);
+    const commands: PathCommand[] = [];
+    let x = 0;
+    for (const { scale, layout } of runs) {
+      layout.glyphs.forEach((glyph, i) => {
+        const at = layout.positions[i] ?? { xAdvance: 0, xOffset: 0, yOffset: 0 };
         for (const { command, args } of glyph.path.commands) {
           const points = args.map((value, j) =>
             j % 2 === 0 ? x + (value + at.xOffset) * scale : -(value + at.yOffset) * scale,
@@ -107,11 +116,19 @@ export function faceOf(files: readonly Uint8Array[]): Face {
         x += at.xAdvance * scale;
       });
     }
-    return { commands, advance: x, missing: [...missing] };
+    return { commands, advance: x, missing };
   }
 
   return {
     capHeight: (main.capHeight || main.unitsPerEm * 0.7) / main.unitsPerEm,
+    measure(text) {
+      const { runs, missing } = laid(text);
+      const advance = runs.reduce(
+        (sum, { scale, layout }) => sum + layout.positions.reduce((all, at) => all + at.xAdvance, 0) * scale,
+        0,
+      );
+      return { advance, missing };
+    },
     shape(text) {
       const drawn = known.get(text) ?? draw(text);
       // A run of thousands of names is drawn once a name; more than that is drawn anew rather than kept.

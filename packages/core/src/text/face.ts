@@ -18,4 +18,6 @@ export interface Face {
   /** Height of a capital, in units of the font size. */
   capHeight: number;
   shape(text: string): Shaped;
+  /** The same without being drawn: many times as fast. */
+  measure(text: string): Omit<Shaped, 'commands'>;
 }

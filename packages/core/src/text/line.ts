@@ -46,7 +46,7 @@ export type MeasuredLine = Pick<SetLine, 'size' | 'width' | 'missing' | 'shrunk'
 /** Measures one line: shrinks it to its width, no smaller than its least size. Throws a RangeError on a size that is not above 0. */
 export function measureLine(face: Face, text: string, { size, leastSize, maxWidth }: LineSize): MeasuredLine {
   if (!(size > 0)) throw new RangeError(`a line needs a size above 0 mm, got ${size}`);
-  const shaped = face.shape(text);
+  const shaped = face.measure(text);
   const widthAt = (capital: number) => (shaped.advance * capital) / face.capHeight;
   const wanted = widthAt(size);
   const fits = maxWidth === null || wanted <= maxWidth;
