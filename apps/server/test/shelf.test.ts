@@ -191,6 +191,26 @@ describe('a proof', () => {
     expect(moved.job.approval).toEqual(body.job.approval);
     expect(fingerprintOf(moved)).not.toBe(body.job.approval?.fingerprint);
   });
+  it('is looked at through a printer’s profile when one is given, and what is none is refused', async () => {
+    const { job } = await natural();
+    const look = `jobs/${job.id}/proof/0/profile`;
+    expect((await server.ask('GET', look)).body.code).toBe('profile.none');
+    expect((await server.send('proof-profile?name=photo.icc', Buffer.alloc(400))).body).toMatchObject({
+      code: 'profile.broken',
+    });
+    const p3 = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
+      .withIccProfile('p3')
+      .png()
+      .toBuffer();
+    const { icc } = await sharp(p3).metadata();
+    expect((await server.send('proof-profile?name=wide.icc', icc as Buffer)).status).toBe(201);
+    expect((await server.ask<{ name: string }>('GET', 'proof-profile')).body).toEqual({ name: 'wide.icc' });
+    const [through, pressed] = [await middle(look), await middle(`jobs/${job.id}/proof/0/pressed`)];
+    // Display P3 holds all of sRGB: there and back changes next to nothing.
+    through.forEach((c, i) => {
+      expect(Math.abs(c - (pressed[i] ?? 0))).toBeLessThan(6);
+    });
+  });
   it('of nothing is refused', async () => {
     const { job } = await server.job(1, () => ({}));
     expect((await server.ask('GET', `jobs/${job.id}/proof/0/pressed`)).body.code).toBe('proof.nothing');

@@ -1,7 +1,6 @@
 import { Controller, Get, Param, Query, Res } from '@nestjs/common';
-import type { Look } from '@kanga/core/colour';
 import { idSchema } from '@kanga/contract/finding';
-import { lookSchema, proofQuerySchema } from '@kanga/contract/sheet';
+import { lookSchema, proofQuerySchema, type ProofLook } from '@kanga/contract/sheet';
 import type { Response } from 'express';
 import { Valid } from '../http/index.js';
 import { ProofService } from './proof.service.js';
@@ -20,7 +19,7 @@ export class ProofController {
   async png(
     @Param('id', new Valid(idSchema)) id: string,
     @Param('side') side: string,
-    @Param('look', new Valid(lookSchema)) look: Look['kind'],
+    @Param('look', new Valid(lookSchema)) look: ProofLook,
     @Query(new Valid(proofQuerySchema)) query: { piece?: string },
     @Res() response: Response,
   ): Promise<void> {

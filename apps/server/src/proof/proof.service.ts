@@ -1,10 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
-import type { Look } from '@kanga/core/colour';
 import { besideOf, type Blank } from '@kanga/core/blank';
 import type { JobView } from '@kanga/core/job';
 import { boundsOf } from '@kanga/core/geometry';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
+import type { ProofLook } from '@kanga/contract/sheet';
 import sharp from 'sharp';
 import { ArtService } from '../art/index.js';
 import { refuse } from '../http/index.js';
@@ -13,6 +13,7 @@ import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
 import { mainColours } from './colours.js';
 import { inline, pictureOfSide, pngOfSide, type InlinePictures } from './compose.js';
+import { ProfileService } from './profile.service.js';
 import { proofPdf, type ProofSide } from './proof-pdf.js';
 
 const COLOURS = 6;
@@ -45,6 +46,7 @@ export class ProofService {
     private readonly jobs: JobService,
     private readonly art: ArtService,
     private readonly shop: ShopService,
+    private readonly profiles: ProfileService,
   ) {}
 
   private async ready(id: string): Promise<{ view: JobView; blank: Blank; pictures: InlinePictures }> {
@@ -65,9 +67,20 @@ export class ProofService {
   }
 
   /** One side of one piece as it looks, PNG. */
-  async png(id: string, side: number, kind: Look['kind'], piece: number): Promise<Buffer> {
+  async png(id: string, side: number, look: ProofLook, piece: number): Promise<Buffer> {
     const { view, blank, pictures } = await this.ready(id);
-    return pngOfSide(await this.sideFor(view, side, piece), blank, kind, pictures);
+    const kind = look === 'profile' ? 'pressed' : look;
+    const png = await pngOfSide(await this.sideFor(view, side, piece), blank, kind, pictures);
+    if (look !== 'profile') return png;
+    const soft = await this.profiles.soften(png);
+    if (!soft)
+      throw refuse(
+        409,
+        'profile.none',
+        'No printer profile was given yet',
+        'Choose the ICC profile of the printer and paper.',
+      );
+    return soft;
   }
 
   /** The customer proof, PDF. */

@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { approvalState, fingerprintOf, type JobFile } from '@kanga/core/job';
 import { api, problemFrom } from '../data/index.js';
@@ -30,6 +30,41 @@ function LookPicture({ src, caption }: { src: string; caption: string }) {
       </div>
       <figcaption className="pt-1 text-center font-semibold">{caption}</figcaption>
     </figure>
+  );
+}
+
+/** The ICC profile of the printer and paper: with it the proof can be looked at through what they can show. */
+function Profile({ look, name, refresh }: { look: string; name: string | null; refresh: () => void }) {
+  const give = useMutation({
+    mutationFn: (file: File) =>
+      api<{ name: string }>(`proof-profile?name=${encodeURIComponent(file.name)}`, {
+        method: 'POST',
+        body: file,
+        type: 'application/octet-stream',
+      }),
+    onSuccess: refresh,
+  });
+  return (
+    <details className="border-t border-rule pt-2">
+      <summary className="cursor-pointer font-semibold">Through the printer’s profile{name ? `: ${name}` : ''}</summary>
+      <label className="my-2 block">
+        <span className="sr-only">The ICC profile of the printer and paper</span>
+        <input
+          type="file"
+          accept=".icc,.icm"
+          className="block w-full file:mr-3 file:min-h-10 file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) give.mutate(file);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      {give.isError && <ProblemText problem={problemFrom(give.error)} />}
+      {name && (
+        <LookPicture key={`${look} ${name}`} src={look} caption="Pressed, as this printer and paper can show it" />
+      )}
+    </details>
   );
 }
 
@@ -94,6 +129,11 @@ export function ProofDialog() {
   const [open, setOpen] = useState(false);
   const [side, setSide] = useState(0);
   const [version, setVersion] = useState(0);
+  const profile = useQuery({
+    queryKey: ['proof-profile'],
+    queryFn: () => api<{ name: string | null }>('proof-profile'),
+    enabled: open,
+  });
   const { job, printed, blank } = view;
   const shown = printed.includes(side) ? side : (printed[0] ?? 0);
   const at = (look: string) => `/api/jobs/${job.id}/proof/${shown}/${look}?piece=${piece}&v=${version}`;
@@ -128,6 +168,16 @@ export function ProofDialog() {
             <LookPicture key={at('paper')} src={at('paper')} caption="On paper: dull" />
             <LookPicture key={at('pressed')} src={at('pressed')} caption="Pressed, on this blank" />
           </div>
+        )}
+        {version > 0 && (
+          <Profile
+            look={at('profile')}
+            name={profile.data?.name ?? null}
+            refresh={() => {
+              void profile.refetch();
+              setVersion(Date.now());
+            }}
+          />
         )}
         <p className="text-[14px] text-soft">
           Computed as clear dye over the blank’s own colour; a screen can only come near it. Dull paper is not a fault.

@@ -19,7 +19,7 @@ import {
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
-import { lookSchema, proofQuerySchema } from '../sheet/index.js';
+import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
 import { mirrorChoiceSchema, printerSchema, settingsSchema, shopSchema } from '../shop/index.js';
 
 /** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
@@ -189,7 +189,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/jobs/{id}/proof/{side}/{look}',
-    summary: 'One side as it looks on paper or pressed, PNG',
+    summary: 'One side as it looks on paper, pressed, or through the printer’s profile, PNG',
     params: { ...id, side: Joi.number().integer().min(0).max(3).required(), look: lookSchema.required() },
     query: proofQuerySchema,
     answer: 'image/png',
@@ -200,6 +200,21 @@ export const ENDPOINTS: readonly Endpoint[] = [
     summary: 'The customer proof, PDF',
     params: id,
     answer: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/api/proof-profile',
+    summary: 'The ICC profile that proofs are looked at through',
+    answer: profileSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/proof-profile',
+    summary: 'Give the ICC profile of the printer: the file is the body',
+    query: uploadQuerySchema,
+    body: 'application/octet-stream',
+    answer: profileSchema,
+    status: 201,
   },
   {
     method: 'post',
