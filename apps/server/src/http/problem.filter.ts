@@ -46,7 +46,8 @@ export class ProblemFilter implements ExceptionFilter {
       return;
     }
     const { status, problem } = answerTo(error);
-    if (status >= 500) this.logger.error(error instanceof Error ? error.stack : error);
+    // A refusal was meant, whatever its status; only what nobody foresaw is logged.
+    if (status >= 500 && !(error instanceof Refusal)) this.logger.error(error instanceof Error ? error.stack : error);
     if (response.headersSent) {
       response.destroy();
       return;

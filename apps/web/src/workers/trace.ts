@@ -1,3 +1,4 @@
+import { askWorker, type Heard } from './ask.js';
 import type { Four, Point } from '@kanga/core/geometry';
 import type { Subject, Traced } from '@kanga/core/trace';
 
@@ -30,35 +31,20 @@ export class TraceRefused extends Error {
 }
 
 /** Traces a picture off the screen's own thread; `signal` ends the work at once. */
-export function tracePicture(
+export const tracePicture = (
   request: TraceRequest,
   onProgress: (share: number, doing: string) => void,
   signal: AbortSignal,
-): Promise<TracedPicture> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });
-    const end = (settle: () => void) => {
-      worker.terminate();
-      settle();
-    };
-    worker.onmessage = ({ data }: MessageEvent<TraceAnswer>) => {
-      if ('share' in data) onProgress(data.share, data.doing);
-      else
-        end(() => {
-          if ('traced' in data) resolve(data);
-          else reject(new TraceRefused(data.problem));
-        });
-    };
-    worker.onerror = (event) => {
-      end(() => {
-        reject(new Error(event.message));
-      });
-    };
-    signal.addEventListener('abort', () => {
-      end(() => {
-        reject(new DOMException('cancelled', 'AbortError'));
-      });
-    });
-    worker.postMessage(request);
-  });
-}
+): Promise<TracedPicture> =>
+  askWorker(
+    new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' }),
+    request,
+    (answer: TraceAnswer): Heard<TracedPicture> => {
+      if ('share' in answer) {
+        onProgress(answer.share, answer.doing);
+        return { more: true };
+      }
+      return 'traced' in answer ? { result: answer } : { failure: new TraceRefused(answer.problem) };
+    },
+    signal,
+  );

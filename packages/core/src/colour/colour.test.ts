@@ -82,6 +82,11 @@ describe('deltaE00', () => {
     });
     fc.assert(
       fc.property(lab, lab, (one, two) => {
+        // Between opposite hues the formula itself jumps: which side of it a rounding falls on says nothing.
+        const [dot, cross] = [one.a * two.a + one.b * two.b, one.a * two.b - one.b * two.a];
+        fc.pre(
+          !(dot < 0 && Math.abs(cross) < 1) && Math.min(Math.hypot(one.a, one.b), Math.hypot(two.a, two.b)) > 0.01,
+        );
         expect(deltaE00(one, two)).toBeCloseTo(peer({ mode: 'lab65', ...one }, { mode: 'lab65', ...two }), 4);
       }),
     );

@@ -40,7 +40,7 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
     ['tag', { blur: 0.25, jpeg: 60 }],
     ['tag', { subject: 'blank', noise: 16 }],
     [
-      'heart',
+      'mask',
       {
         gaps: [
           [0.2, 1.4],
@@ -48,6 +48,7 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
         ],
       },
     ],
+    ['heart', {}],
     ['heart', { subject: 'blank', shadow: true }],
     ['mask', { skew: -9 }],
     ['mask', { subject: 'blank', fill: '#e3ddd0', ground: '#fbfbfb', noise: 4 }],
