@@ -115,11 +115,18 @@ function Facts(): ReactNode {
       </dl>
       {blank && (
         <p className="border-t border-rule pt-2 text-[15px]">
-          <Link className="text-cyan underline" to={`/shelf/${blank.id}?job=${job.id}`}>
+          <Link
+            className="inline-flex min-h-6 items-center text-cyan underline"
+            to={`/shelf/${blank.id}?job=${job.id}`}
+          >
             Open it on the shelf
           </Link>
           {' · '}
-          <a className="text-cyan underline" href={`/api/blanks/${blank.id}/template/0`} download>
+          <a
+            className="inline-flex min-h-6 items-center text-cyan underline"
+            href={`/api/blanks/${blank.id}/template/0`}
+            download
+          >
             Template as PDF
           </a>
         </p>

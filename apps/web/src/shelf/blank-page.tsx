@@ -50,10 +50,12 @@ function useKeep(known: Blank | null, jobId: string | null) {
       if (jobId) {
         const { job } = await api<JobFile>(`jobs/${jobId}`);
         const design = proposedAgain(job.design);
-        await api(`jobs/${jobId}`, {
+        const file = await api<JobFile>(`jobs/${jobId}`, {
           method: 'PUT',
           json: { ...changeOf(job), blankId: kept.id, bleed: null, overrides: {}, design },
         });
+        // The job's own screen begins from what is kept here: it has to be the job as it is now.
+        queryClient.setQueryData(['job', jobId], file);
       }
       return kept;
     },
@@ -202,7 +204,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
                       Drag a point; press an edge twice to add one; Delete takes the chosen one away.{' '}
                       <button
                         type="button"
-                        className="text-cyan underline"
+                        className="inline-flex min-h-6 items-center text-cyan underline"
                         onClick={() => {
                           draft.setOutline({ kind: 'rectangle', width: 190, height: 190, radius: 0 });
                         }}
@@ -219,11 +221,15 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
             {part === 'cloth' && <ClothPanel draft={draft} />}
             {part === 'rest' && <StockPanel draft={draft} />}
             <p className="flex gap-4 border-t border-rule pt-2">
-              <Link to={back} className="text-cyan underline">
+              <Link to={back} className="inline-flex min-h-6 items-center text-cyan underline">
                 Back without saving
               </Link>
               {known && (
-                <a href={`/api/blanks/${known.id}/template/${draft.side}`} className="text-cyan underline" download>
+                <a
+                  href={`/api/blanks/${known.id}/template/${draft.side}`}
+                  className="inline-flex min-h-6 items-center text-cyan underline"
+                  download
+                >
                   Template as PDF
                 </a>
               )}

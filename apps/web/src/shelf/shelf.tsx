@@ -105,13 +105,13 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
             ))}
           </div>
         )}
-        <div className="mt-1.5 flex flex-wrap gap-x-3 text-[14.5px]">
-          <Link className="text-cyan underline" to={`/shelf/${blank.id}`}>
+        <div className="mt-1 flex flex-wrap gap-x-3 gap-y-1 text-[14.5px]">
+          <Link className="inline-flex min-h-6 items-center text-cyan underline" to={`/shelf/${blank.id}`}>
             Open
           </Link>
           <button
             type="button"
-            className="text-cyan underline"
+            className="inline-flex min-h-6 items-center text-cyan underline"
             onClick={() => {
               acts.add.mutate(copyOf(blank, { name: `${blank.name}, copy`, archived: false, range: null, size: null }));
             }}
@@ -120,7 +120,7 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
           </button>
           <button
             type="button"
-            className="text-cyan underline"
+            className="inline-flex min-h-6 items-center text-cyan underline"
             onClick={() => {
               const range = blank.range ?? blank.name;
               if (blank.range === null) acts.save.mutate({ ...blank, range });
@@ -131,7 +131,7 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
           </button>
           <button
             type="button"
-            className="text-cyan underline"
+            className="inline-flex min-h-6 items-center text-cyan underline"
             onClick={() => {
               acts.save.mutate({ ...blank, archived: !blank.archived });
             }}
