@@ -157,7 +157,7 @@ export default function BlankStage() {
               });
             }}
           />
-          <div className="relative min-h-[380px] flex-1 overflow-hidden border border-rule bg-wash">
+          <div className="relative min-h-[330px] flex-1 overflow-hidden border border-rule bg-wash">
             {blank && template ? (
               <TemplateDrawing
                 template={template}
