@@ -118,6 +118,20 @@ async function pixels(million, width, height) {
   };
 }
 
+/** What is where on a picture with a busy subject and fine lines across it. */
+function places() {
+  const map = (at) => Array.from({ length: 4096 }, (_, i) => at(i % 64, i >> 6).toString(16)).join('');
+  return {
+    columns: 64,
+    rows: 64,
+    haze: map(() => 0),
+    pale: map(() => 0),
+    busy: map((x, y) => (x > 10 && x < 40 && y > 10 && y < 40 ? 6 : 0)),
+    fine: map((x, y) => ((x + y) % 7 === 0 ? 3 : 0)),
+    colours: { columns: 96, rows: 96, cells: '336699'.repeat(9216) },
+  };
+}
+
 /** A page with an outline drawn on it, as RGBA; rendered in another process, so that it does not count as this one's memory. */
 function page(ppi) {
   const path = join(folder, `page-${ppi}.raw`);
@@ -238,12 +252,12 @@ const CASES = {
   },
   view: () => {
     const job = sampleJob({ pieces: 24 });
-    const file = { job, blank, arts: [sampleArt(facts(3100, 3100))], plan: null, events: [] };
+    const file = { job, blank, arts: [sampleArt(facts(3100, 3100, { maps: places() }))], plan: null, events: [] };
     const print = unitPrinter(DEMO_SHOP.settings.units);
     const ms = often(() => viewJob(file, DEMO_SHOP, print));
     return {
       what: 'All that follows from a job',
-      input: '24 cushions, four papers tried',
+      input: '24 cushions, four papers tried, art with a busy subject and fine lines',
       time: milliseconds(ms),
       memory: megabytes(),
       reached: 'one frame is 16 ms',

@@ -4,12 +4,10 @@ import { applyTo, determinant } from '../geometry/index.js';
 import { sampleArt, sampleFacts as facts, samplePicture } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
-  artIdsOf,
   checkDesign,
   chestPlacement,
   coverageOf as coverageOfPictures,
   drawnOn,
-  fieldsOf,
   fitted,
   pixelsPerInch,
   pixelToTemplate,
@@ -18,7 +16,6 @@ import {
   repeatsOf,
   seamBetween,
   tidyPlacement,
-  valuesOf,
   type ArtFacts,
   type ArtMaps,
   type DrawnPicture,
@@ -265,7 +262,7 @@ describe('a design', () => {
           const placement = { x: 31, y: 44, width, rotation };
           const one = drawn(facts(300, 200), placement, template, { repeat });
           expect(coverageOfPictures(template, [one]).missingShare).toBe(0);
-          const places = repeatsOf(placement, facts(300, 200), repeat, template);
+          const places = repeatsOf(placement, facts(300, 200), repeat, template) ?? [];
           const area = (width * width * 200) / 300;
           expect(places.length * area).toBeGreaterThanOrEqual(
             template.bleedBox.width * template.bleedBox.height - 1e-6,
@@ -274,6 +271,13 @@ describe('a design', () => {
       ),
       { numRuns: 40 },
     );
+  });
+  it('stops a pattern too fine to be printed copy by copy', () => {
+    const placement = { x: 10, y: 10, width: 2, rotation: 0 };
+    expect(repeatsOf(placement, facts(30, 30), 'straight', template)).toBeNull();
+    const fine = drawn(facts(30, 30, { vector: true }), placement, template, { repeat: 'straight' });
+    const [check] = checkDesign([{ template, drawn: [fine] }], [], { ...sleeve, wrap: null }, print);
+    expect(check?.findings.map((x) => `${x.code}:${x.severity}:${x.waivable}`)).toContain('art.repeat:stop:false');
   });
   it('puts chest art 3 1/2 in below the collar, 10 1/2 in wide on a size L', () => {
     // Common practice, no published source: 10 to 11 in wide, its top 3 to 4 in below the collar.
@@ -289,32 +293,6 @@ describe('a design', () => {
   it('fits a picture inside, or over all', () => {
     expect(fitted(template, facts(1000, 500), 'contain').width).toBeCloseTo(110, 9);
     expect(fitted(template, facts(1000, 500), 'cover').width).toBeCloseTo(180, 9);
-  });
-  it('names its pictures and its fields once', () => {
-    const text = {
-      kind: 'text' as const,
-      id: 't',
-      text: '{Name} {No} {Name}',
-      font: 'plain' as const,
-      colour: '#000000',
-      size: 10,
-      leastSize: 5,
-      maxWidth: null,
-      x: 0,
-      y: 0,
-      rotation: 0,
-    };
-    const design: SideDesign[] = [{ fill: 'own', items: [samplePicture(), samplePicture(), text] }];
-    expect(artIdsOf(design)).toEqual(['a']);
-    expect(fieldsOf(design)).toEqual(['Name', 'No']);
-  });
-  it('gives every piece of a run its own values, by the counts', () => {
-    const run = [
-      { values: { name: 'A' }, count: 2 },
-      { values: { name: 'B' }, count: 1 },
-    ];
-    expect([0, 1, 2, 3].map((piece) => valuesOf(run, piece)['name'])).toEqual(['A', 'A', 'B', undefined]);
-    expect(valuesOf(null, 0)).toEqual({});
   });
 });
 

@@ -10,6 +10,7 @@ import {
 } from '../geometry/index.js';
 import type { Blank, Template } from '../blank/index.js';
 import { fillFields, setLine, type Face, type FontId, type SetLine } from '../text/index.js';
+import { MM_PER_INCH } from '../units/index.js';
 import type { Art, Placement } from './art.js';
 import {
   sideDesign,
@@ -31,6 +32,8 @@ export interface DrawnPicture {
   base: Transform;
   /** The same for each time it is printed. */
   transforms: Transform[];
+  /** A pattern of so many copies that just one of them is here: it is not to be printed. */
+  tooFine: boolean;
   /** True when it came from the first side. */
   borrowed: boolean;
 }
@@ -57,13 +60,16 @@ export interface Palette {
 /** More copies than this are a texture finer than anything printed. */
 const MOST_COPIES = 2500;
 
-/** Every place of a repeated picture that touches the bleed; just the one of a picture that is not repeated. */
+/**
+ * Every place of a repeated picture that touches the bleed; just the one of a picture that is not repeated. Null for a pattern too fine to
+ * be printed copy by copy.
+ */
 export function repeatsOf(
   placement: Placement,
   size: { width: number; height: number },
   repeat: Repeat,
   template: Template,
-): Transform[] {
+): Transform[] | null {
   const first = pixelToTemplate(placement, size);
   if (repeat === 'once') return [first];
   const [w, h] = [placement.width, printedHeight(placement, size)];
@@ -77,7 +83,7 @@ export function repeatsOf(
   const span = boundsOf(corners);
   const [left, right] = [Math.ceil(span.x - 0.5 - 1e-9), Math.floor(span.x + span.width + 0.5 + 1e-9)];
   const [top, bottom] = [Math.ceil(span.y - 1), Math.floor(span.y + span.height + 1)];
-  if ((right - left + 1) * (bottom - top + 1) > MOST_COPIES) return [first];
+  if ((right - left + 1) * (bottom - top + 1) > MOST_COPIES) return null;
   const places: Transform[] = [];
   for (let column = left; column <= right; column++) {
     for (let row = top; row <= bottom; row++) {
@@ -106,14 +112,16 @@ function drawPicture(
   borrowed: boolean,
 ): DrawnPicture {
   const placement = item.placement ?? proposePlacement(fit, art.facts);
+  const base = pixelToTemplate(placement, art.facts);
   const places = repeatsOf(placement, art.facts, item.repeat, fit);
   return {
     kind: 'picture',
     item,
     art,
     placement,
-    base: after ? chain(pixelToTemplate(placement, art.facts), after) : pixelToTemplate(placement, art.facts),
-    transforms: after ? places.map((place) => chain(place, after)) : places,
+    base: after ? chain(base, after) : base,
+    transforms: (places ?? [base]).map((place) => (after ? chain(place, after) : place)),
+    tooFine: places === null,
     borrowed,
   };
 }
@@ -196,10 +204,10 @@ export function chestPlacement(
   template: Template,
   size: { width: number; height: number },
 ): Placement {
-  const width = Math.min(template.width, (CHEST_WIDTHS[blank.size ?? 'L'] ?? 10.5) * 25.4);
+  const width = Math.min(template.width, (CHEST_WIDTHS[blank.size ?? 'L'] ?? 10.5) * MM_PER_INCH);
   const collar = blank.sides[side]?.keepOuts.find((one) => one.kind === 'collar');
-  const collarAt = collar ? Math.max(...collar.area.map((p) => p.y)) : -CHEST_DROP * 25.4;
-  const top = Math.max(0, collarAt + CHEST_DROP * 25.4);
-  const height = (width * size.height) / size.width;
-  return { x: template.width / 2, y: top + height / 2, width, rotation: 0 };
+  const collarAt = collar ? Math.max(...collar.area.map((p) => p.y)) : -CHEST_DROP * MM_PER_INCH;
+  const top = Math.max(0, collarAt + CHEST_DROP * MM_PER_INCH);
+  const placement = { x: template.width / 2, y: top, width, rotation: 0 };
+  return { ...placement, y: top + printedHeight(placement, size) / 2 };
 }

@@ -1,4 +1,4 @@
-import { applyTo, boundsOf, growRect, rectPolygon, type Rect } from '../../geometry/index.js';
+import { applyTo, rectsOverlap, unionOf, type Rect } from '../../geometry/index.js';
 import type { Template } from '../../blank/index.js';
 import type { DrawnPicture } from '../compose.js';
 
@@ -9,24 +9,27 @@ export interface PlacedCell {
   centre: { x: number; y: number };
 }
 
-const meets = (a: Rect, b: Rect) =>
-  a.x <= b.x + b.width && b.x <= a.x + a.width && a.y <= b.y + b.height && b.y <= a.y + a.height;
-
 /** The cells of the picture's maps that pass a test, where they lie on the side; those outside the bleed are left out. O(cells × copies). */
 export function cellsWhere(picture: DrawnPicture, template: Template, test: (cell: number) => boolean): PlacedCell[] {
   const { maps, width, height } = picture.art.facts;
   if (!maps) return [];
+  const hits: number[] = [];
+  for (let cell = 0; cell < maps.columns * maps.rows; cell++) if (test(cell)) hits.push(cell);
+  if (hits.length === 0) return [];
   const [w, h] = [width / maps.columns, height / maps.rows];
-  const hits = Array.from({ length: maps.columns * maps.rows }, (_, cell) => cell).filter(test);
-  return picture.transforms.flatMap((transform) =>
-    hits.flatMap((cell) => {
-      const corner = { x: (cell % maps.columns) * w, y: Math.floor(cell / maps.columns) * h };
-      const corners = rectPolygon({ ...corner, width: w, height: h }).map((p) => applyTo(transform, p));
-      const box = boundsOf(corners);
-      const centre = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-      return meets(box, template.bleedBox) ? [{ cell, box, centre }] : [];
-    }),
-  );
+  return picture.transforms.flatMap((transform) => {
+    // A cell under an affine map has the same box wherever it lies, about its mapped middle.
+    const boxWidth = Math.abs(transform.a) * w + Math.abs(transform.c) * h;
+    const boxHeight = Math.abs(transform.b) * w + Math.abs(transform.d) * h;
+    const placed: PlacedCell[] = [];
+    for (const cell of hits) {
+      const middle = { x: ((cell % maps.columns) + 0.5) * w, y: (Math.floor(cell / maps.columns) + 0.5) * h };
+      const centre = applyTo(transform, middle);
+      const box = { x: centre.x - boxWidth / 2, y: centre.y - boxHeight / 2, width: boxWidth, height: boxHeight };
+      if (rectsOverlap(box, template.bleedBox)) placed.push({ cell, box, centre });
+    }
+    return placed;
+  });
 }
 
 /** No more places are marked than an eye can follow. */
@@ -36,9 +39,9 @@ const MOST_MARKS = 24;
 export function joined(cells: readonly { box: Rect }[]): Rect[] {
   const groups: Rect[] = [];
   for (const { box } of cells) {
-    const near = groups.findIndex((group) => meets(growRect(group, box.width * 0.6), box));
+    const near = groups.findIndex((group) => rectsOverlap(group, box, -0.6 * box.width));
     const group = groups[near];
-    if (group) groups[near] = boundsOf([...rectPolygon(group), ...rectPolygon(box)]);
+    if (group) groups[near] = unionOf([group, box]);
     else groups.push(box);
   }
   return groups.sort((a, b) => b.width * b.height - a.width * a.height).slice(0, MOST_MARKS);

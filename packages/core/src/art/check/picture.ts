@@ -48,8 +48,18 @@ function resolution({ art, placement }: DrawnPicture, { blank, side }: CheckPlac
   ];
 }
 
-/** Digits of a map as numbers, 0 to 15. */
-const level = (map: string, cell: number): number => parseInt(map[cell] ?? '0', 16);
+/** The digit of a map in one cell, 0 to 15. Told by its code: a text is not cut for each of thousands of cells at every step of a drag. */
+const level = (map: string, cell: number): number => {
+  const code = map.charCodeAt(cell);
+  return code < 58 ? code - 48 : code - 87;
+};
+
+/** Mean of a map's digits. */
+function meanOf(map: string): number {
+  let sum = 0;
+  for (let cell = 0; cell < map.length; cell++) sum += level(map, cell);
+  return sum / map.length;
+}
 
 function ground(picture: DrawnPicture, { side, template }: CheckPlace): Finding[] {
   const { art } = picture;
@@ -133,8 +143,7 @@ const CALM_MEAN = 2.4;
 function trespass(picture: DrawnPicture, { blank, side, template, print }: CheckPlace): Finding[] {
   const { maps } = picture.art.facts;
   if (!maps || picture.item.repeat !== 'once') return [];
-  const mean = [...maps.busy].reduce((sum, digit) => sum + parseInt(digit, 16), 0) / maps.busy.length;
-  if (mean > CALM_MEAN) return [];
+  if (meanOf(maps.busy) > CALM_MEAN) return [];
   const busy = cellsWhere(picture, template, (cell) => level(maps.busy, cell) >= BUSY);
   const findings: Finding[] = [];
   const keepOuts = blank.sides[side]?.keepOuts ?? [];
@@ -173,6 +182,21 @@ function trespass(picture: DrawnPicture, { blank, side, template, print }: Check
 }
 
 function place(picture: DrawnPicture, { side, template, print }: CheckPlace): Finding[] {
+  if (picture.tooFine) {
+    return [
+      {
+        ...artFinding(
+          'art.repeat',
+          'stop',
+          `A pattern of ${print.length(picture.placement.width)} is too fine`,
+          'It would be printed thousands of times over on every piece, and no cloth shows it.',
+          'Make the picture that repeats larger.',
+          { side },
+        ),
+        waivable: false,
+      },
+    ];
+  }
   if (picture.item.repeat !== 'once') return [];
   const { facts } = picture.art;
   const corners = rectPolygon({ x: 0, y: 0, width: facts.width, height: facts.height });
