@@ -62,6 +62,12 @@ export class ArtRepository {
     return ids.length === 0 ? [] : (await this.rows().whereIn('art.id', ids)).map(artOf);
   }
 
+  /** Which of these ids are there; nothing else of the pictures is read. */
+  async known(ids: readonly string[]): Promise<Set<string>> {
+    const rows = await this.db('art').whereIn('id', ids).select<{ id: string }[]>('id');
+    return new Set(rows.map((row) => row.id));
+  }
+
   /** One page of a file by its content. */
   async findByContent(sha256: string, page: number, db?: Knex): Promise<Art | null> {
     const [row] = await this.rows(db).where('blob.sha256', sha256).where('page', page);

@@ -81,6 +81,11 @@ export class ArtService {
     return arts;
   }
 
+  /** Which of these pictures are there. */
+  known(ids: readonly string[]): Promise<Set<string>> {
+    return this.art.known(ids);
+  }
+
   /** A picture that was kept before its places were read is read once more. */
   private async complete(art: Art): Promise<Art> {
     if (art.facts.maps) return art;
@@ -116,7 +121,9 @@ export class ArtService {
     const known = await this.art.findByContent(art.sha256, page);
     return (
       known ??
-      this.withOriginal(id, async (path) => this.add(art.name, await measured(path), art.mediaType, page, art.demo))
+      this.withOriginal(id, (path) =>
+        this.add(art.name, { path, sha256: art.sha256, bytes: art.bytes }, art.mediaType, page, art.demo),
+      )
     );
   }
 
