@@ -137,7 +137,7 @@ export class JobService {
   /** Refuses a design that names a picture which is not there. */
   private async knowArt({ design }: JobChange): Promise<void> {
     const wanted = artIdsOf(design);
-    const known = new Set((await this.art.findAll(wanted)).map((art) => art.id));
+    const known = await this.art.known(wanted);
     if (wanted.some((one) => !known.has(one)))
       throw refuse(422, 'job.no-art', 'The art chosen for this job is not there', 'Choose another picture.');
   }

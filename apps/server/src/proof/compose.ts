@@ -82,10 +82,12 @@ export async function pictureOfSide(
   return { data: art, width: frame.width, height: frame.height };
 }
 
-/** The same as a PNG. */
-export async function pngOfSide(...given: Parameters<typeof pictureOfSide>): Promise<Buffer> {
-  const { data, width, height } = await pictureOfSide(...given);
-  return sharp(data, { raw: { width, height, channels: 4 } })
+/** A side's picture as a PNG. */
+export const pngOf = ({ data, width, height }: Awaited<ReturnType<typeof pictureOfSide>>): Promise<Buffer> =>
+  sharp(data, { raw: { width, height, channels: 4 } })
     .png()
     .toBuffer();
-}
+
+/** One side as a PNG; see `pictureOfSide`. */
+export const pngOfSide = async (...given: Parameters<typeof pictureOfSide>): Promise<Buffer> =>
+  pngOf(await pictureOfSide(...given));

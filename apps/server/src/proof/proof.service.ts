@@ -1,18 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
+import { drawnOn, fontsOf, printedHeight, valuesOf, type ComposedSide } from '@kanga/core/art';
 import { besideOf, type Blank } from '@kanga/core/blank';
 import type { JobView } from '@kanga/core/job';
-import { boundsOf } from '@kanga/core/geometry';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { ProofLook } from '@kanga/contract/sheet';
-import sharp from 'sharp';
 import { ArtService } from '../art/index.js';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
 import { mainColours } from './colours.js';
-import { inline, pictureOfSide, pngOfSide, type InlinePictures } from './compose.js';
+import { inline, pictureOfSide, pngOf, pngOfSide, type InlinePictures } from './compose.js';
 import { ProfileService } from './profile.service.js';
 import { proofPdf, type ProofSide } from './proof-pdf.js';
 
@@ -31,8 +29,8 @@ function placeOf({ template, drawn }: ComposedSide, blank: Blank, side: number, 
   const [first] = drawn;
   if (collar && outline && first?.kind === 'picture') {
     const { clearance } = besideOf(collar, outline);
-    const height = (first.placement.width * first.art.facts.height) / first.art.facts.width;
-    const top = boundsOf([{ x: 0, y: first.placement.y - height / 2 }]).y;
+    const height = printedHeight(first.placement, first.art.facts);
+    const top = first.placement.y - height / 2;
     facts.push(
       `Art ${print.size(first.placement.width, height)}, its top ${print.length(clearance + top)} below the collar`,
     );
@@ -91,15 +89,13 @@ export class ProofService {
     const sides: ProofSide[] = [];
     for (const side of view.printed) {
       const composed = await this.sideFor(view, side, 0);
-      const { data, width, height } = await pictureOfSide(composed, blank, 'pressed', pictures);
+      const pressed = await pictureOfSide(composed, blank, 'pressed', pictures);
       sides.push({
         name: blank.sides[side]?.name ?? '',
         paper: await pngOfSide(composed, blank, 'paper', pictures),
-        pressed: await sharp(data, { raw: { width, height, channels: 4 } })
-          .png()
-          .toBuffer(),
+        pressed: await pngOf(pressed),
         facts: placeOf(composed, blank, side, print),
-        colours: mainColours(data, COLOURS),
+        colours: mainColours(pressed.data, COLOURS),
       });
     }
     const names = job.run ? `, ${job.run.length} rows of names; the first is shown` : '';

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { ART_LIMITS, type Art } from '@kanga/core/art';
 import type { Problem } from '@kanga/contract/finding';
 import { api, artQuery, pictureUrl, problemFrom, queryClient, upload } from '../data/index.js';
-import { Button } from '../ui/index.js';
+import { Button, FileInput } from '../ui/index.js';
 import { hashOf } from '../workers/index.js';
 
 /** Sends a picture, unless the server has the very same one already: then that is taken, and nothing is sent. */
@@ -84,16 +84,10 @@ export function ArtPicker({
             <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
           </svg>
           Your own picture
-          <input
-            type="file"
+          <FileInput
             accept="image/png,image/jpeg,image/webp,image/tiff,image/svg+xml,application/pdf,.png,.jpg,.jpeg,.webp,.tif,.tiff,.svg,.pdf"
-            className="sr-only"
-            aria-label="Upload your own PNG, JPEG, WebP, TIFF, SVG or PDF"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) send(file);
-              event.target.value = '';
-            }}
+            label="Upload your own PNG, JPEG, WebP, TIFF, SVG or PDF"
+            onFile={send}
           />
         </label>
         {pictures.map((art) => (

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { approvalState, fingerprintOf, type JobFile } from '@kanga/core/job';
 import { api, problemFrom } from '../data/index.js';
 import { useJob } from '../job/index.js';
-import { Button, Choice, Dialog, ProblemText, TextField } from '../ui/index.js';
+import { Button, Choice, Dialog, FileField, ProblemText, TextField } from '../ui/index.js';
 
 /** One look of one side; it says so while it is drawn, and when it cannot be. */
 function LookPicture({ src, caption }: { src: string; caption: string }) {
@@ -47,19 +47,13 @@ function Profile({ look, name, refresh }: { look: string; name: string | null; r
   return (
     <details className="border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">Through the printer’s profile{name ? `: ${name}` : ''}</summary>
-      <label className="my-2 block">
-        <span className="sr-only">The ICC profile of the printer and paper</span>
-        <input
-          type="file"
-          accept=".icc,.icm"
-          className="block w-full file:mr-3 file:min-h-10 file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) give.mutate(file);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileField
+        title={<span className="sr-only">The ICC profile of the printer and paper</span>}
+        accept=".icc,.icm"
+        onFile={(file) => {
+          give.mutate(file);
+        }}
+      />
       {give.isError && <ProblemText problem={problemFrom(give.error)} />}
       {name && (
         <LookPicture key={`${look} ${name}`} src={look} caption="Pressed, as this printer and paper can show it" />

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useJob } from '../job/index.js';
-import { Button, Dialog } from '../ui/index.js';
+import { Button, Dialog, FileField } from '../ui/index.js';
 import { readRun, type ReadRun } from './read-run.js';
 
 const SAMPLE = 'name,no,count\nAda,1,2\nBo,2,1';
@@ -39,17 +39,13 @@ export function RunOfNames() {
           A table with a heading row. Each column fills the field of its name, {'{name}'} for example; a column called
           count says how many pieces of that row.
         </p>
-        <label className="block">
-          <span className="font-semibold">From a CSV file</span>
-          <input
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv"
-            className="mt-1 block w-full file:mr-3 file:min-h-10 file:cursor-pointer file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold hover:file:bg-wash"
-            onChange={(event) => {
-              void event.target.files?.[0]?.text().then(take);
-            }}
-          />
-        </label>
+        <FileField
+          title={<span className="font-semibold">From a CSV file</span>}
+          accept=".csv,.tsv,.txt,text/csv"
+          onFile={(file) => {
+            void file.text().then(take);
+          }}
+        />
         <label className="block">
           <span className="font-semibold">Or pasted</span>
           <textarea

@@ -3,3 +3,4 @@ export * from './queries.js';
 export * from './job-session.js';
 export * from './bench-outbox.js';
 export * from './clock.js';
+export * from './hand-over.js';

@@ -1,4 +1,4 @@
-import type { Blank, Side } from '@kanga/core/blank';
+import type { BlankDescription, Side } from '@kanga/core/blank';
 import { boundsOf, grownPolygon, polygonOf, sizeOf, svgPath, type Outline, type Rect } from '@kanga/core/geometry';
 
 /** The outline of the goods round a print area, for the eye alone: its own coordinates are the print area's, mm. */
@@ -102,7 +102,7 @@ function unrolled(w: number, h: number, handle: boolean): Silhouette {
 }
 
 /** The silhouette of one side of a blank, in proportion to its print area. */
-export function silhouetteOf(blank: Blank, index = 0): Silhouette {
+export function silhouetteOf(blank: BlankDescription, index = 0): Silhouette {
   const side = blank.sides[index] ?? blank.sides[0];
   if (!side) return { path: '', folds: '', box: { x: 0, y: 0, width: 1, height: 1 } };
   const { width: w, height: h } = sizeOf(side.outline);

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Blank, Side, Template } from '@kanga/core/blank';
+import type { BlankDescription, Side, Template } from '@kanga/core/blank';
 import { boundsOf, growRect, polygonOf, svgPath, unionOf, type Rect } from '@kanga/core/geometry';
 import type { UnitPrinter } from '@kanga/core/units';
 import { silhouetteOf } from './silhouette.js';
@@ -135,7 +135,7 @@ export function TemplateDrawing({
   fill = true,
 }: {
   template: Template;
-  blank: Blank;
+  blank: BlankDescription;
   /** Which of the blank’s sides it is. */
   side?: number;
   print: UnitPrinter;

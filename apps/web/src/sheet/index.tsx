@@ -5,7 +5,7 @@ import { isDesigned } from '@kanga/core/job';
 import { GAP_LIMITS, isLayout, type Layout } from '@kanga/core/sheet';
 import type { Printer } from '@kanga/core/shop';
 import { parseLength, tidyNumber } from '@kanga/core/units';
-import { api, type JobSession, problemFrom, queryClient, shopQuery } from '../data/index.js';
+import { api, handOver, type JobSession, problemFrom, queryClient, shopQuery } from '../data/index.js';
 import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
@@ -19,14 +19,7 @@ function useDownload(jobId: string, number: number, session: JobSession) {
       await session.flush();
       const response = await fetch(`/api/jobs/${jobId}/sheet`);
       if (!response.ok) throw new Error(((await response.json()) as { title: string }).title);
-      const url = URL.createObjectURL(await response.blob());
-      const link = document.createElement('a');
-      link.href = url;
-      link.download = `kanga-job-${number}-sheets.pdf`;
-      link.click();
-      setTimeout(() => {
-        URL.revokeObjectURL(url);
-      }, 10_000);
+      handOver(`kanga-job-${number}-sheets.pdf`, await response.blob());
     },
   });
 }

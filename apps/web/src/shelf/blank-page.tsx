@@ -2,7 +2,7 @@ import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { EMPTY_BLANK, type Blank } from '@kanga/core/blank';
+import { descriptionOf, EMPTY_BLANK, type Blank } from '@kanga/core/blank';
 import { crossingOf } from '@kanga/core/geometry';
 import { changeOf, type JobFile } from '@kanga/core/job';
 import { proposedAgain } from '@kanga/core/art';
@@ -31,12 +31,6 @@ const PARTS = [
   { value: 'rest', label: 'Sheet and stock' },
 ] as const;
 type Part = (typeof PARTS)[number]['value'];
-
-/** What can be sent of a blank: all but what the shelf itself keeps. */
-const sent = ({ id, version, builtIn, ...rest }: Blank): NewBlank => {
-  void [id, version, builtIn];
-  return rest;
-};
 
 /** Puts a blank on the shelf or saves it; for a job it is chosen there at once. */
 function useKeep(known: Blank | null, jobId: string | null) {
@@ -101,7 +95,7 @@ function ShapePart({
 }
 
 function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null }) {
-  const draft = useDraft(known ? sent(known) : EMPTY_BLANK);
+  const draft = useDraft(known ? descriptionOf(known) : EMPTY_BLANK);
   const [part, setPart] = useState<Part>('shape');
   const [way, setWay] = useState<Way>('measured');
   const [picked, setPicked] = useState<number | null>(null);

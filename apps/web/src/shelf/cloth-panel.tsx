@@ -29,7 +29,7 @@ const orNothing =
 export function ClothPanel({ draft }: { draft: Draft }) {
   const print = usePrint();
   const { blank, change } = draft;
-  const fitness = fitnessOf({ ...blank, id: '', version: 1, builtIn: false });
+  const fitness = fitnessOf(blank);
   const share = (label: string, key: keyof Fibre) => (
     <ParsedField
       label={`${label}, %`}

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { DRAWING_UNITS, DrawingProblem, readDxf, readSvg, type Drawing } from '@kanga/core/drawing';
-import { atOrigin, boundsOf, type Polygon } from '@kanga/core/geometry';
+import { atOrigin, boundsOf, svgPath, type Polygon } from '@kanga/core/geometry';
 import { usePrint } from '../data/index.js';
-import { Button, Choice } from '../ui/index.js';
+import { Button, Choice, FileField } from '../ui/index.js';
 
 /** A print area of less than this in its longer side is more likely inches than millimetres. */
 const SUSPICIOUSLY_SMALL = 25;
@@ -34,20 +34,14 @@ export function DrawingPanel({ onOutline }: { onOutline: (points: Polygon) => vo
   const small = size && drawing.mmPerUnit !== null && Math.max(size.width, size.height) < SUSPICIOUSLY_SMALL;
   return (
     <div className="space-y-3">
-      <label className="block">
-        <span className="font-semibold">An SVG or DXF file</span>
-        <input
-          type="file"
-          accept=".svg,.dxf,image/svg+xml"
-          className="mt-1 block w-full file:mr-3 file:min-h-10 file:cursor-pointer file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold hover:file:bg-wash"
-          aria-label="Choose an SVG or DXF file"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void take(file);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileField
+        title={<span className="font-semibold">An SVG or DXF file</span>}
+        label="Choose an SVG or DXF file"
+        accept=".svg,.dxf,image/svg+xml"
+        onFile={(file) => {
+          void take(file);
+        }}
+      />
       {fault && (
         <div role="alert" className="border-l-4 border-magenta bg-wash px-3 py-2">
           <b>{fault.message}.</b> {fault.remedy}
@@ -83,7 +77,7 @@ export function DrawingPanel({ onOutline }: { onOutline: (points: Polygon) => vo
           <div className="space-y-2 border-l-4 border-green bg-wash px-3 py-2">
             <svg viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`} className="h-24 w-full" aria-hidden>
               <path
-                d={`M${outline.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+                d={svgPath(outline)}
                 fill="#9DB9C4"
                 stroke="#17151F"
                 strokeWidth="1.5"

@@ -1,6 +1,6 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, useState } from 'react';
-import { makeTemplate, proposeBleed, type Blank, type KeepOut } from '@kanga/core/blank';
+import { makeTemplate, proposeBleed, type KeepOut } from '@kanga/core/blank';
 import { boundsOf, polygonOf, svgPath, toSegment, type Point } from '@kanga/core/geometry';
 import { TemplateDrawing, templateView } from '../draw/index.js';
 import { usePrint } from '../data/index.js';
@@ -54,7 +54,6 @@ export function OutlineEditor({
   );
   const [chosen, setChosen] = useState<number | null>(null);
   const { blank, shown, side } = draft;
-  const whole: Blank = { ...blank, id: '', version: 1, builtIn: false };
   const toMm = (x: number, y: number): Point => {
     const p = new DOMPoint(x, y).matrixTransform(svg.current?.getScreenCTM()?.inverse());
     return { x: p.x, y: p.y };
@@ -106,7 +105,7 @@ export function OutlineEditor({
   );
   const moving = useRef(false);
   if (!shown) return null;
-  const template = makeTemplate(shown.outline, proposeBleed(whole).value, blank.safe);
+  const template = makeTemplate(shown.outline, proposeBleed(blank).value, blank.safe);
   const { unit } = templateView(template, shown);
   const addPoint = (event: React.MouseEvent) => {
     if (!editable) return;
@@ -160,7 +159,7 @@ export function OutlineEditor({
       <TemplateDrawing
         svgRef={svg}
         template={template}
-        blank={whole}
+        blank={blank}
         side={side}
         print={print}
         label={`Outline of ${blank.name || 'the new blank'}, ${print.size(template.width, template.height)}`}

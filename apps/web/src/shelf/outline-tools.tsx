@@ -20,20 +20,9 @@ import {
   symmetric,
   upright,
 } from '@kanga/core/geometry';
-import { usePrint } from '../data/index.js';
+import { handOver, usePrint } from '../data/index.js';
 import { Button, Select } from '../ui/index.js';
 import type { Draft } from './use-draft.js';
-
-function save(name: string, text: string, type: string) {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => {
-    URL.revokeObjectURL(url);
-  }, 10_000);
-}
 
 /** Simplifying steps, mm: each press takes the next that leaves fewer points. */
 const TOLERANCES = [0.1, 0.2, 0.4, 0.8, 1.6, 3];
@@ -56,11 +45,7 @@ export function OutlineTools({
   const size = sizeOf(shown.outline);
   const crossing = shown.outline.kind === 'polygon' ? crossingOf(points) : null;
   const lines = () => {
-    const template = makeTemplate(
-      shown.outline,
-      proposeBleed({ ...blank, id: '', version: 1, builtIn: false }).value,
-      blank.safe,
-    );
+    const template = makeTemplate(shown.outline, proposeBleed(blank).value, blank.safe);
     return [
       { name: 'cut', outline: template.bleedPolygon },
       { name: 'print area', outline: polygonOf(template.outline) },
@@ -261,14 +246,14 @@ export function OutlineTools({
         <span className="text-[15px] font-semibold">Out as</span>
         <Button
           onClick={() => {
-            save(`${fileName}.svg`, writeSvg(lines()), 'image/svg+xml');
+            handOver(`${fileName}.svg`, new Blob([writeSvg(lines())], { type: 'image/svg+xml' }));
           }}
         >
           SVG
         </Button>
         <Button
           onClick={() => {
-            save(`${fileName}.dxf`, writeDxf(lines()), 'application/dxf');
+            handOver(`${fileName}.dxf`, new Blob([writeDxf(lines())], { type: 'application/dxf' }));
           }}
         >
           DXF

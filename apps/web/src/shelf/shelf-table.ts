@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { EMPTY_BLANK, FAMILIES, SURFACES, type Blank } from '@kanga/core/blank';
+import { descriptionOf, EMPTY_BLANK, FAMILIES, SURFACES, type Blank } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import { parseLength } from '@kanga/core/units';
 import { newBlankSchema, type NewBlank } from '@kanga/contract/blank';
@@ -40,8 +40,6 @@ const COLUMNS = [
  */
 export function writeShelf(blanks: readonly Blank[]): string {
   const rows = blanks.map((blank) => {
-    const { id, version, builtIn, ...rest } = blank;
-    void [id, version, builtIn];
     const outline = blank.sides[0]?.outline;
     const size = outline ? sizeOf(outline) : { width: '', height: '' };
     const cells: Record<(typeof COLUMNS)[number], string | number> = {
@@ -60,7 +58,7 @@ export function writeShelf(blanks: readonly Blank[]): string {
       weight: blank.weight ?? '',
       cost: blank.cost ?? '',
       stock: blank.stock ?? '',
-      everything: JSON.stringify(rest),
+      everything: JSON.stringify(descriptionOf(blank)),
     };
     return COLUMNS.map((column) => cells[column]);
   });

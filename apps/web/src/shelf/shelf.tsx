@@ -1,13 +1,13 @@
 import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { fitnessOf, proposeBleed, type Blank, type Family } from '@kanga/core/blank';
+import { descriptionOf, fitnessOf, proposeBleed, type Blank, type Family } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import type { NewBlank } from '@kanga/contract/blank';
-import { api, blanksQuery, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
+import { api, blanksQuery, handOver, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, ProblemText, Select, TextField } from '../ui/index.js';
+import { Button, FileInput, ProblemText, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import { MediaTable } from './media-table.js';
 import { readShelf, writeShelf, type WrongBlank } from './shelf-table.js';
@@ -29,13 +29,6 @@ function inRanges(blanks: readonly Blank[]): Blank[][] {
   }
   return [...groups.values()];
 }
-
-/** What a new blank takes over from another. */
-const copyOf = (blank: Blank, change: Partial<NewBlank>): NewBlank => {
-  const { id, version, builtIn, ...rest } = blank;
-  void [id, version, builtIn];
-  return { ...rest, ...change };
-};
 
 function useShelfActs() {
   const refresh = () => queryClient.invalidateQueries(blanksQuery);
@@ -113,7 +106,13 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
             type="button"
             className="inline-flex min-h-6 items-center text-cyan underline"
             onClick={() => {
-              acts.add.mutate(copyOf(blank, { name: `${blank.name}, copy`, archived: false, range: null, size: null }));
+              acts.add.mutate({
+                ...descriptionOf(blank),
+                name: `${blank.name}, copy`,
+                archived: false,
+                range: null,
+                size: null,
+              });
             }}
           >
             Duplicate
@@ -124,7 +123,13 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
             onClick={() => {
               const range = blank.range ?? blank.name;
               if (blank.range === null) acts.save.mutate({ ...blank, range });
-              acts.add.mutate(copyOf(blank, { range, size: 'new', name: `${range}, new size`, archived: false }));
+              acts.add.mutate({
+                ...descriptionOf(blank),
+                range,
+                size: 'new',
+                name: `${range}, new size`,
+                archived: false,
+              });
             }}
           >
             Another size
@@ -164,29 +169,18 @@ function Table({ blanks, acts }: { blanks: readonly Blank[]; acts: ReturnType<ty
     <div className="flex flex-wrap items-center gap-2">
       <Button
         onClick={() => {
-          const url = URL.createObjectURL(new Blob([writeShelf(blanks)], { type: 'text/csv' }));
-          const link = document.createElement('a');
-          link.href = url;
-          link.download = 'kanga-shelf.csv';
-          link.click();
-          setTimeout(() => {
-            URL.revokeObjectURL(url);
-          }, 10_000);
+          handOver('kanga-shelf.csv', new Blob([writeShelf(blanks)], { type: 'text/csv' }));
         }}
       >
         Out as CSV
       </Button>
       <label className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
         In from CSV
-        <input
-          type="file"
+        <FileInput
           accept=".csv,.tsv,.txt,text/csv"
-          className="sr-only"
-          aria-label="Take in a table of blanks"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void take(file);
-            event.target.value = '';
+          label="Take in a table of blanks"
+          onFile={(file) => {
+            void take(file);
           }}
         />
       </label>

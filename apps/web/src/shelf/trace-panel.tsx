@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Four, Point, Polygon } from '@kanga/core/geometry';
+import { boundsOf, type Four, type Point, type Polygon } from '@kanga/core/geometry';
 import { PPI_LIMITS, resolutionOf, SUBJECTS, type Subject } from '@kanga/core/trace';
 import { usePrint } from '../data/index.js';
-import { Button, Choice, ParsedField } from '../ui/index.js';
+import { Button, Choice, FileField, ParsedField } from '../ui/index.js';
 import { FromScanner } from './from-scanner.js';
 import { load, TracedView, type Loaded } from './traced-view.js';
 import { tracePicture, TraceRefused, type TracedPicture, type TraceFault } from '../workers/index.js';
@@ -113,7 +113,7 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
       }
     />
   );
-  const box = result && sizeOfPoints(result.traced.outline);
+  const box = result && boundsOf(result.traced.outline);
   const panel = (
     <div className="space-y-3">
       {result && box && (
@@ -138,22 +138,18 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
           </Button>
         </div>
       )}
-      <label className="block">
-        <span className="font-semibold">
-          {kind === 'scan' ? 'A scan' : 'A photograph with a bank card beside the blank'}
-        </span>
-        <input
-          type="file"
-          accept="image/png,image/jpeg,image/webp"
-          className="mt-1 block w-full file:mr-3 file:min-h-10 file:cursor-pointer file:rounded-sm file:border-[1.5px] file:border-solid file:border-key/60 file:bg-white file:px-3 file:font-semibold hover:file:bg-wash"
-          aria-label={kind === 'scan' ? 'Choose a scan' : 'Choose a photograph'}
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void take(file);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileField
+        title={
+          <span className="font-semibold">
+            {kind === 'scan' ? 'A scan' : 'A photograph with a bank card beside the blank'}
+          </span>
+        }
+        label={kind === 'scan' ? 'Choose a scan' : 'Choose a photograph'}
+        accept="image/png,image/jpeg,image/webp"
+        onFile={(file) => {
+          void take(file);
+        }}
+      />
       {kind === 'photo' ? (
         <p className="text-[14px] text-soft">
           Card and blank flat on one ground of another colour, taken from as straight above as you can. The card is 85.6
@@ -230,8 +226,3 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
   );
   return { picture, panel };
 }
-
-const sizeOfPoints = (points: Polygon) => ({
-  width: Math.max(...points.map((p) => p.x)) - Math.min(...points.map((p) => p.x)),
-  height: Math.max(...points.map((p) => p.y)) - Math.min(...points.map((p) => p.y)),
-});

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { Four, Point } from '@kanga/core/geometry';
+import { svgPath, type Four, type Point } from '@kanga/core/geometry';
 import type { TracedPicture } from '../workers/index.js';
 
 /** A picture to be traced, with its size and an address to show it by. */
@@ -56,7 +56,7 @@ export function TracedView({
       {result && (
         <>
           <path
-            d={`M${result.traced.inPicture.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`}
+            d={svgPath(result.traced.inPicture)}
             fill="#00739B"
             fillOpacity="0.22"
             stroke="#fff"
@@ -64,7 +64,7 @@ export function TracedView({
             vectorEffect="non-scaling-stroke"
           />
           <path
-            d={`M${result.traced.inPicture.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`}
+            d={svgPath(result.traced.inPicture)}
             fill="none"
             stroke="#C4126E"
             strokeWidth="2.5"
@@ -75,7 +75,7 @@ export function TracedView({
       {corners && (
         <g>
           <path
-            d={`M${corners.map((p) => `${p.x} ${p.y}`).join('L')}Z`}
+            d={svgPath(corners)}
             fill="#F2B705"
             fillOpacity="0.25"
             stroke="#17151F"

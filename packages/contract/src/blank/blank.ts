@@ -6,6 +6,7 @@ import {
   PRINT_AREA_LIMITS,
   SURFACES,
   type Blank,
+  type BlankDescription,
   type Construction,
   type Fibre,
   type KeepOut,
@@ -143,7 +144,7 @@ const fields = {
 };
 const version = Joi.number().integer().min(1).required();
 
-export type NewBlank = Omit<Blank, 'id' | 'builtIn' | 'version'>;
+export type NewBlank = BlankDescription;
 /** What a save changes of a blank; `version` names the save it starts from. */
 export type BlankChange = NewBlank & Pick<Blank, 'version'>;
 

@@ -129,11 +129,21 @@ export interface Blank {
   stock: number | null;
 }
 
+/** All that is said of a blank; what the shelf itself keeps (its id, its saves, where it came from) is left out. */
+export type BlankDescription = Omit<Blank, 'id' | 'version' | 'builtIn'>;
+
+/** What is said of a blank that is on the shelf, for another one or for sending. */
+export function descriptionOf(blank: Blank): BlankDescription {
+  const { id, version, builtIn, ...description } = blank;
+  void [id, version, builtIn];
+  return description;
+}
+
 /** Limits of a believable print area, mm. */
 export const PRINT_AREA_LIMITS = { least: 5, most: 3000 };
 
 /** A blank nobody has said anything of yet: plain, white, smooth polyester with one layer. */
-export const EMPTY_BLANK: Omit<Blank, 'id' | 'builtIn' | 'version'> = {
+export const EMPTY_BLANK: BlankDescription = {
   name: '',
   family: 'cushion',
   archived: false,

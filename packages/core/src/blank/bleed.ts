@@ -1,12 +1,12 @@
 import type { Decision } from '../finding/index.js';
 import { MM_PER_INCH } from '../units/index.js';
-import { isHardGoods, type Blank } from './blank.js';
+import { isHardGoods, type BlankDescription } from './blank.js';
 
 /**
  * Proposes the bleed of each edge, mm. Common practice, no published source: 1/16 in on small hard
  * pieces, 1/8 in on cases, masks and sleeves, 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank.
  */
-export function proposeBleed(blank: Blank): Decision<number> {
+export function proposeBleed(blank: BlankDescription): Decision<number> {
   const chosen = (value: number, why: string, low: number, high: number): Decision<number> => ({
     value,
     unit: 'mm',

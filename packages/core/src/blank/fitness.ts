@@ -1,7 +1,7 @@
 import type { Finding } from '../finding/index.js';
 import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
 import { baseKindOf } from './base.js';
-import { isHardGoods, type Blank, type Fibre } from './blank.js';
+import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
 
 /** One verdict on whether a blank takes dye. */
 export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
@@ -45,7 +45,7 @@ const INKS = [
 ] as const;
 
 /** What a few plain inks come out as on the blank: dye over its base, thinned by what takes no dye. */
-export function inkLooks(blank: Blank): InkLook[] {
+export function inkLooks(blank: BlankDescription): InkLook[] {
   const base = linearOf(blank.baseColour);
   const share = dyeShareOf(blank.fibre) / 100;
   return INKS.map(([name, meant]) => {
@@ -80,12 +80,12 @@ const FILM: Record<'light' | 'dark', Route> = {
   },
 };
 
-function routeOf(blank: Blank): Route | null {
+function routeOf(blank: BlankDescription): Route | null {
   if (isHardGoods(blank.family)) return null;
   return FILM[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
 }
 
-const filmRemedy = (blank: Blank): string => {
+const filmRemedy = (blank: BlankDescription): string => {
   const route = routeOf(blank);
   return route
     ? `Use ${route.name.charAt(0).toLowerCase()}${route.name.slice(1)}, or take a polyester blank.`
@@ -97,7 +97,7 @@ function stop(code: string, title: string, why: string, remedy: string): Finding
 }
 
 /** Whether the cloth can hold dye, by its polyester. Thresholds: common practice, no published source. */
-function fibreFinding(blank: Blank): Finding | null {
+function fibreFinding(blank: BlankDescription): Finding | null {
   const share = dyeShareOf(blank.fibre);
   const said = `${Math.round(share)} % polyester`;
   const white = baseKindOf(blank.baseColour) === 'white';
@@ -135,7 +135,7 @@ function fibreFinding(blank: Blank): Finding | null {
 }
 
 /** What the cloth's own colour does to transparent dye. */
-function baseFinding(blank: Blank): Finding | null {
+function baseFinding(blank: BlankDescription): Finding | null {
   const kind = baseKindOf(blank.baseColour);
   if (kind === 'dark') {
     return stop(
@@ -161,7 +161,7 @@ function baseFinding(blank: Blank): Finding | null {
 }
 
 /** What will be seen, worst first. */
-function seenOn(blank: Blank): Seen[] {
+function seenOn(blank: BlankDescription): Seen[] {
   const share = dyeShareOf(blank.fibre);
   const base = baseKindOf(blank.baseColour);
   const seen: Seen[] = [];
@@ -173,7 +173,7 @@ function seenOn(blank: Blank): Seen[] {
 }
 
 /** Judges whether a blank takes dye, what will be seen, and what else to do where it does not. Never throws for a valid blank. */
-export function fitnessOf(blank: Blank): Fitness {
+export function fitnessOf(blank: BlankDescription): Fitness {
   const findings = [fibreFinding(blank), baseFinding(blank)].filter((f) => f !== null);
   const worst = findings.find((f) => f.severity === 'stop') ?? findings.find((f) => f.severity === 'fix');
   const rest = { seen: seenOn(blank), look: inkLooks(blank), findings };

@@ -1,6 +1,7 @@
 import { distance, type Point } from './point.js';
 import { perimeterOf, type Polygon } from './polygon.js';
 import { boundsOf } from './rect.js';
+import { applyTo, rotation } from './transform.js';
 
 /** Moves an outline so that its box begins at the origin. */
 export function atOrigin(polygon: Polygon): Point[] {
@@ -31,9 +32,9 @@ export function hullOf(points: readonly Point[]): Point[] {
   return sorted.length < 3 ? sorted : [...half(sorted), ...half([...sorted].reverse())];
 }
 
-const turned = (polygon: Polygon, angle: number): Point[] => {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  return polygon.map(({ x, y }) => ({ x: x * cos - y * sin, y: x * sin + y * cos }));
+const turned = (polygon: Polygon, radians: number): Point[] => {
+  const turn = rotation((radians * 180) / Math.PI);
+  return polygon.map((p) => applyTo(turn, p));
 };
 
 /**

@@ -1,5 +1,5 @@
 import type { Finding } from '../../finding/index.js';
-import { applyTo, boundsOf, polygonContains, rectPolygon } from '../../geometry/index.js';
+import { applyTo, boundsOf, polygonContains, rectPolygon, rectsOverlap } from '../../geometry/index.js';
 import type { DrawnText } from '../compose.js';
 import { artFinding } from './finding.js';
 import { clothLimits } from './limits.js';
@@ -62,16 +62,8 @@ export function checkText(
       'Move it inside the dotted line.',
     );
   }
-  const keepOut = (blank.sides[side]?.keepOuts ?? []).find(({ area }) => {
-    const [one, other] = [boundsOf(area), marks[0]];
-    return (
-      other &&
-      one.x < other.x + other.width &&
-      other.x < one.x + one.width &&
-      one.y < other.y + other.height &&
-      other.y < one.y + one.height
-    );
-  });
+  const [ink] = marks;
+  const keepOut = (blank.sides[side]?.keepOuts ?? []).find(({ area }) => ink && rectsOverlap(boundsOf(area), ink, 0));
   if (keepOut) {
     add(
       'art.text-keep-out',

@@ -1,0 +1,11 @@
+/** Hands bytes to the browser as a file to keep. */
+export function handOver(name: string, content: Blob): void {
+  const url = URL.createObjectURL(content);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => {
+    URL.revokeObjectURL(url);
+  }, 10_000);
+}
