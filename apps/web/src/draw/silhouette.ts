@@ -118,7 +118,7 @@ export function silhouetteOf(blank: BlankDescription, index = 0): Silhouette {
       return bag(w, h);
     case 'cushion':
     case 'sequin':
-      return cushion(w, h);
+      return side.outline.kind === 'polygon' ? flat(side.outline, Math.min(w, h) * 0.03) : cushion(w, h);
     case 'mat':
       return mat(side);
     case 'mug':
