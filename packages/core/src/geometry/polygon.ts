@@ -1,5 +1,6 @@
 import { EndType, inflatePathsD, JoinType, type PathD } from 'clipper2-ts';
 import type { Point } from './point.js';
+import { applyTo, type Transform } from './transform.js';
 
 /** A closed outline as its corner points in order, mm; the last joins the first. Simple: it does not cross itself. */
 export type Polygon = readonly Point[];
@@ -13,6 +14,9 @@ export function areaOf(polygon: Polygon): number {
   });
   return Math.abs(twice) / 2;
 }
+
+/** The outline where a map takes it. */
+export const transformed = (polygon: Polygon, by: Transform): Point[] => polygon.map((p) => applyTo(by, p));
 
 /** Length of the closed outline, mm. O(n). */
 export const perimeterOf = (polygon: Polygon): number =>

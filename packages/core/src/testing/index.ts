@@ -1,6 +1,8 @@
 import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
+export * from './goods.js';
+
 /** Things to test with, for the tests of every layer: nothing of the application itself imports from here. */
 
 const margins = { top: 3, right: 3, bottom: 12, left: 3 };
