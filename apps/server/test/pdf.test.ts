@@ -1,12 +1,8 @@
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { JobFile } from '@kanga/core/job';
-import { isLayout, layOut, type Layout, type Sheet } from '@kanga/core/sheet';
-import { grownBox } from '@kanga/core/geometry';
-import { BUILT_IN_BLANKS, type Blank, type Side } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
-import { boxesOf, extentOf, folder, pixel, rasterOf, say, wordsOf, type Raster } from './pdf-reading.js';
+import { boxesOf, extentOf, pixel, rasterOf, say, wordsOf, type Raster } from './pdf-reading.js';
+import { laidOut, mirroredBy, printed, type LaidSheet } from './sheets.js';
 import { designOf, useServer } from './test-server.js';
 
 /**
@@ -30,24 +26,6 @@ const isRed = (c: [number, number, number]) => c[0] > 150 && c[1] < 110 && c[2] 
 const isBlue = (c: [number, number, number]) => c[2] > 150 && c[1] < 110 && c[0] < 110;
 
 const media = (shop: Shop, name: string) => shop.media.find((one) => one.name === name);
-const layoutOf = async (file: JobFile, mediaName: string, bleed: number): Promise<Layout> => {
-  const shop = await server.shop();
-  const [on, blank] = [media(shop, mediaName), file.blank as Blank];
-  const box = grownBox((blank.sides[0] as Side).outline, bleed);
-  const outcome = layOut({
-    sizes: [{ width: box.width, height: box.height }],
-    count: file.job.pieces * blank.sides.length,
-    media: on as NonNullable<typeof on>,
-    gap: file.job.gap ?? 8,
-  });
-  if (!isLayout(outcome)) throw new Error('it should fit');
-  return outcome;
-};
-async function print(file: JobFile, name: string): Promise<string> {
-  const path = join(folder, name);
-  writeFileSync(path, await server.bytes(`jobs/${file.job.id}/sheet`));
-  return path;
-}
 const jobOn = async (blankIndex: number, pieces: number, mediaName: string, picture: Buffer, name = 'halves.png') => {
   const art = await server.upload(name, picture);
   return server.job(pieces, ({ blanks, shop }) => ({
@@ -65,9 +43,9 @@ describe('the PDF of a sheet', () => {
   const BLEED = 3.175;
   it('has no fault for qpdf, and the boxes of ISO 32000-1 §14.11.2 to 0.1 mm', async () => {
     const file = await jobOn(5, 2, 'A4', await twoHalves(1300, 2100, 'png'));
-    const pdf = await print(file, 'boxes.pdf');
+    const pdf = await printed(server, file, 'boxes.pdf');
     expect(say('qpdf', '--check', pdf)).toMatch(/No syntax or stream encoding errors/);
-    const { sheets } = await layoutOf(file, 'A4', BLEED);
+    const { sheets } = await laidOut(server, file);
     expect(say('pdfinfo', pdf)).toMatch(new RegExp(`Pages:\\s+${sheets.length}\\b`));
     sheets.forEach((sheet, i) => {
       const { MediaBox, BleedBox, TrimBox } = boxesOf(pdf, i + 1);
@@ -98,7 +76,7 @@ describe('the PDF of a sheet', () => {
   });
 
   /** `way` 1: mirrored; −1: not. */
-  const judge = (sheet: Sheet, raster: Raster, way: 1 | -1) => {
+  const judge = (sheet: LaidSheet, raster: Raster, way: 1 | -1) => {
     for (const { box, turned } of sheet.placed) {
       const area = { x0: box.x - 1, y0: box.y - 1, x1: box.x + box.width + 1, y1: box.y + box.height + 1 };
       const printed = extentOf(raster, (rgb) => isRed(rgb) || isBlue(rgb), area);
@@ -120,8 +98,8 @@ describe('the PDF of a sheet', () => {
     'prints every piece of a %s mirrored, at true size to 0.2 mm, clipped to its outline',
     async (format) => {
       const file = await jobOn(5, 3, 'A4', await twoHalves(1301, 2100, format), `halves.${format}`);
-      const pdf = await print(file, `size-${format}.pdf`);
-      const { sheets } = await layoutOf(file, 'A4', BLEED);
+      const pdf = await printed(server, file, `size-${format}.pdf`);
+      const { sheets } = await laidOut(server, file);
       for (const [i, sheet] of sheets.entries()) judge(sheet, await rasterOf(pdf, i + 1), 1);
     },
   );
@@ -130,8 +108,8 @@ describe('the PDF of a sheet', () => {
     let turned = 0;
     for (const name of ['610 mm roll', '13 × 19 in']) {
       const file = await jobOn(5, 5, name, picture);
-      const pdf = await print(file, 'turned.pdf');
-      const { sheets } = await layoutOf(file, name, BLEED);
+      const pdf = await printed(server, file, 'turned.pdf');
+      const { sheets } = await laidOut(server, file);
       for (const [i, sheet] of sheets.entries()) {
         turned += sheet.placed.filter((p) => p.turned).length;
         near(boxesOf(pdf, i + 1).MediaBox.x1, sheet.width, 0.1);
@@ -145,10 +123,10 @@ describe('the PDF of a sheet', () => {
     const file = await jobOn(5, 1, 'A4', await twoHalves(1303, 2100, 'png'));
     const { printers } = await server.shop();
     const desk = printers[0]?.id ?? '';
-    await server.ask('PUT', `shop/printers/${desk}/mirror`, { mirroredBy: 'driver' });
-    const pdf = await print(file, 'driver.pdf');
-    await server.ask('PUT', `shop/printers/${desk}/mirror`, { mirroredBy: 'kanga' });
-    const { sheets } = await layoutOf(file, 'A4', BLEED);
+    await mirroredBy(server, desk, 'driver');
+    const pdf = await printed(server, file, 'driver.pdf');
+    await mirroredBy(server, desk, 'kanga');
+    const { sheets } = await laidOut(server, file);
     for (const [i, sheet] of sheets.entries()) judge(sheet, await rasterOf(pdf, i + 1), -1);
   });
   it('labels every piece outside every trim, in embedded letters, whatever the job is called', async () => {
@@ -156,8 +134,8 @@ describe('the PDF of a sheet', () => {
     const file = await server.save(made, {
       name: 'Nächte 夜 “quoted” & a name much longer than any sleeve is wide, to be cut short',
     });
-    const pdf = await print(file, 'labels.pdf');
-    const { sheets } = await layoutOf(file, 'A4', BLEED);
+    const pdf = await printed(server, file, 'labels.pdf');
+    const { sheets } = await laidOut(server, file);
     let pieces = 0;
     for (const [i, sheet] of sheets.entries()) {
       const words = wordsOf(pdf, i + 1);
@@ -176,8 +154,8 @@ describe('the PDF of a sheet', () => {
   });
   it('draws a ruler of 100 mm that is 100 mm, and cut marks that stay off the pieces', async () => {
     const file = await jobOn(5, 1, '13 × 19 in', await twoHalves(1305, 2100, 'png'));
-    const pdf = await print(file, 'ruler.pdf');
-    const [sheet] = (await layoutOf(file, '13 × 19 in', BLEED)).sheets;
+    const pdf = await printed(server, file, 'ruler.pdf');
+    const [sheet] = (await laidOut(server, file)).sheets;
     if (!sheet) throw new Error('no sheet');
     const raster = await rasterOf(pdf, 1);
     const dark = ([r, g, b]: [number, number, number]) => r + g + b < 420;
@@ -204,7 +182,7 @@ describe('the PDF of a sheet', () => {
       '<svg xmlns="http://www.w3.org/2000/svg" width="3000" height="2571"><circle cx="1500" cy="1285" r="1200" fill="#e02020"/></svg>',
     );
     const file = await jobOn(0, 4, '610 mm roll', await sharp(badge).png().toBuffer(), 'badge.png');
-    const pdf = await print(file, 'alpha.pdf');
+    const pdf = await printed(server, file, 'alpha.pdf');
     const images = say('pdfimages', '-list', pdf).trim().split('\n').slice(2);
     const objects = new Set(images.map((row) => row.trim().split(/\s+/)[10]));
     expect(images.some((row) => /image\s+3000\s+2571\s+rgb/.test(row))).toBe(true);
@@ -212,7 +190,7 @@ describe('the PDF of a sheet', () => {
     // One object with its mask, however many pieces there are.
     expect(objects.size).toBe(1);
     const raster = await rasterOf(pdf, 1);
-    const [placed] = (await layoutOf(file, '610 mm roll', 0)).sheets[0]?.placed ?? [];
+    const [placed] = (await laidOut(server, file)).sheets[0]?.placed ?? [];
     if (!placed) throw new Error('no piece');
     expect(pixel(raster, placed.box.x * 10 + 8, placed.box.y * 10 + 8)).toEqual([255, 255, 255]);
     expect(
@@ -268,10 +246,10 @@ describe('the PDF of a sheet', () => {
     ],
   ] as const)('takes a picture that is %s', async (kind, make) => {
     const file = await jobOn(5, 1, 'A4', await make(), `${kind}.png`);
-    const pdf = await print(file, 'kinds.pdf');
+    const pdf = await printed(server, file, 'kinds.pdf');
     expect(say('qpdf', '--check', pdf)).toMatch(/No syntax or stream encoding errors/);
     const raster = await rasterOf(pdf, 1);
-    const [placed] = (await layoutOf(file, 'A4', BLEED)).sheets[0]?.placed ?? [];
+    const [placed] = (await laidOut(server, file)).sheets[0]?.placed ?? [];
     if (!placed) throw new Error('no piece');
     const [r, g] = pixel(
       raster,

@@ -108,7 +108,7 @@ export class TestServer {
     await this.asAdmin(`DROP DATABASE ${this.name} WITH (FORCE)`);
   }
 
-  async ask<T = Problem>(method: 'GET' | 'POST' | 'PUT', path: string, json?: unknown): Promise<Answer<T>> {
+  async ask<T = Problem>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, json?: unknown): Promise<Answer<T>> {
     const response = await fetch(`${this.url}/api/${path}`, {
       method,
       ...(json === undefined

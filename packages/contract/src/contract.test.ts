@@ -92,7 +92,7 @@ describe('a ticket of before', () => {
     };
     const now = upgradeTicket(ticket) as Ticket;
     expect(now).toMatchObject({
-      formatVersion: 2,
+      formatVersion: 3,
       file: {
         job: {
           createdAt: 'x',

@@ -17,7 +17,20 @@ import { PICTURES, type PictureName } from './pictures/index.js';
 import { BLANK, DEMO_SHOP } from './shop-data.js';
 
 const DAY = 24 * 3600 * 1000;
-const TABLES = ['bench_event', 'run_plan', 'waiver', 'job', 'blank', 'media', 'printer', 'press', 'settings'];
+const TABLES = [
+  'print_event',
+  'print_job',
+  'print',
+  'bench_event',
+  'run_plan',
+  'waiver',
+  'job',
+  'blank',
+  'media',
+  'printer',
+  'press',
+  'settings',
+];
 
 const pictureItem = (artId: string): PictureItem => ({
   kind: 'picture',

@@ -1,3 +1,4 @@
+import { INK_NAMES, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 
@@ -6,6 +7,15 @@ const id = (n: number) => `5b1a0c1e-0000-4000-8000-${String(n).padStart(12, '0')
 const [DESK, ROLL] = [id(201), id(202)];
 /** Unprintable edges of a sheet-fed printer: deep where its rollers grip. */
 const gripped = { top: 3, right: 3.4, bottom: 12.7, left: 3.4 };
+
+const inks = (perSquareMetre: number, price: number): Ink[] =>
+  INK_NAMES.map((name) => ({ name, perSquareMetre, price }));
+const cutPaper = (left: number, price: number): Pick<Media, 'left' | 'price' | 'card' | 'offcut'> => ({
+  left,
+  price,
+  card: USUAL_CARD,
+  offcut: false,
+});
 
 /** An invented shop: two presses with different faults, a desktop sheet printer and a roll printer. */
 export const DEMO_SHOP: Shop = {
@@ -35,11 +45,36 @@ export const DEMO_SHOP: Shop = {
     },
   ],
   printers: [
-    { id: DESK, name: 'Desk printer', mirroredBy: 'kanga' },
-    { id: ROLL, name: 'Roll printer', mirroredBy: 'kanga' },
+    {
+      id: DESK,
+      name: 'Desk printer',
+      mirroredBy: 'kanga',
+      resolution: 360,
+      address: null,
+      inks: inks(13, 0.28),
+      mirrorTest: null,
+    },
+    {
+      id: ROLL,
+      name: 'Roll printer',
+      mirroredBy: 'kanga',
+      resolution: 360,
+      address: null,
+      inks: inks(11, 0.14),
+      mirrorTest: null,
+    },
   ],
   media: [
-    { id: id(301), printerId: DESK, name: 'A4', kind: 'cut', width: 210, length: 297, margins: gripped },
+    {
+      id: id(301),
+      printerId: DESK,
+      name: 'A4',
+      kind: 'cut',
+      width: 210,
+      length: 297,
+      margins: gripped,
+      ...cutPaper(86, 0.19),
+    },
     {
       id: id(302),
       printerId: DESK,
@@ -48,6 +83,7 @@ export const DEMO_SHOP: Shop = {
       width: inches(8.5),
       length: inches(11),
       margins: gripped,
+      ...cutPaper(40, 0.19),
     },
     {
       id: id(303),
@@ -57,6 +93,7 @@ export const DEMO_SHOP: Shop = {
       width: inches(13),
       length: inches(19),
       margins: gripped,
+      ...cutPaper(112, 0.55),
     },
     {
       id: id(304),
@@ -66,6 +103,10 @@ export const DEMO_SHOP: Shop = {
       width: 610,
       length: 3000,
       margins: { top: 5, right: 5, bottom: 5, left: 5 },
+      left: 41_500,
+      price: 1.1,
+      card: { ...USUAL_CARD, paperKind: 'sublimation, high release', source: 'roll' },
+      offcut: false,
     },
   ],
 };

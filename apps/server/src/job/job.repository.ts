@@ -23,6 +23,7 @@ interface JobRow {
   approval: Job['approval'];
   media_id: string | null;
   gap: number | null;
+  sheet: Job['sheet'];
   press_id: string | null;
   overrides: Job['overrides'];
   created_at: Date;
@@ -49,6 +50,7 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   approval: row.approval,
   mediaId: row.media_id,
   gap: row.gap,
+  sheet: row.sheet,
   pressId: row.press_id,
   overrides: row.overrides,
   waivers,
@@ -69,6 +71,7 @@ const columnsOf = (change: Omit<JobChange, 'version'>) => ({
   run: change.run && JSON.stringify(change.run),
   media_id: change.mediaId,
   gap: change.gap,
+  sheet: JSON.stringify(change.sheet),
   press_id: change.pressId,
   overrides: JSON.stringify(change.overrides),
 });

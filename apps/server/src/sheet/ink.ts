@@ -17,7 +17,8 @@ import type { Art, Drawn } from '@kanga/core/art';
 import { chain, scaling, translation, type Transform } from '@kanga/core/geometry';
 import { channelsOf } from '@kanga/core/colour';
 import { operator, pathOperators } from './operators.js';
-import { embedPicture } from './picture.js';
+import type { Payloads } from './pdf-file.js';
+import { embedPicture, type PictureWish } from './picture.js';
 
 const run = promisify(execFile);
 
@@ -59,15 +60,16 @@ async function embedPage(pdf: PDFDocument, art: Art, bytes: Uint8Array, page: nu
   };
 }
 
-/** Embeds a picture once: pixels at their own resolution, drawings as drawings. */
-export async function embedArt(pdf: PDFDocument, art: Art, path: string): Promise<EmbeddedArt> {
+/** Embeds a picture once: pixels no finer than needed, drawings as drawings. */
+export async function embedArt(pdf: PDFDocument, payloads: Payloads, wish: PictureWish): Promise<EmbeddedArt> {
+  const { art, path } = wish;
   if (art.mediaType === 'application/pdf') return embedPage(pdf, art, await readFile(path), art.page);
   if (art.mediaType === 'image/svg+xml') {
     // The same reader of SVG that drew its preview; it writes vectors and fetches nothing.
     await run('rsvg-convert', ['--format=pdf', '--keep-aspect-ratio', '-o', `${path}.pdf`, path], { timeout: 60_000 });
     return embedPage(pdf, art, await readFile(`${path}.pdf`), 1);
   }
-  return { ref: await embedPicture(pdf, art, path, `${path}.scratch`), toPixels: unitToPixels(art) };
+  return { ref: await embedPicture(pdf, payloads, wish), toPixels: unitToPixels(art) };
 }
 
 /** What draws one item in the millimetres of its side. */

@@ -6,7 +6,7 @@ import {
   moveTo,
   type PDFOperator,
 } from '@cantoo/pdf-lib';
-import type { Transform } from '@kanga/core/geometry';
+import type { Polygon, Transform } from '@kanga/core/geometry';
 import type { PathCommand } from '@kanga/core/text';
 
 export const operator = (t: Transform): PDFOperator => concatTransformationMatrix(t.a, t.b, t.c, t.d, t.e, t.f);
@@ -45,3 +45,7 @@ export function pathOperators(commands: readonly PathCommand[]): PDFOperator[] {
     }
   });
 }
+
+/** A closed outline. */
+export const polygonOperators = ([start, ...rest]: Polygon): PDFOperator[] =>
+  start ? [moveTo(start.x, start.y), ...rest.map((p) => lineTo(p.x, p.y)), closePath()] : [];

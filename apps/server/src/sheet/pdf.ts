@@ -1,150 +1,113 @@
-import { writeFile } from 'node:fs/promises';
 import {
   clip,
-  closePath,
   endPath,
-  lineTo,
-  moveTo,
   PDFDocument,
   popGraphicsState,
   pushGraphicsState,
-  rgb,
-  setLineWidth,
-  stroke,
+  type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { drawnOn, fontsOf, valuesOf, type Art, type Palette, type RunRow, type SideDesign } from '@kanga/core/art';
-import type { Template } from '@kanga/core/blank';
-import { chain, scaling, translation, unionOf, type Rect, type Transform } from '@kanga/core/geometry';
-import { cutMarks, templateToSheet, type Layout, type Placed, type Sheet } from '@kanga/core/sheet';
+import { drawnOn, fontsOf, valuesOf, type Palette } from '@kanga/core/art';
+import { boundsOf, chain, clipped, polygonOf, transformed, unionOf, type Rect } from '@kanga/core/geometry';
+import {
+  codeOf,
+  kindOf,
+  labelWords,
+  partToSheet,
+  pieceAddress,
+  type Face,
+  type PartKind,
+  type Placed,
+  type Sheet,
+} from '@kanga/core/sheet';
 import { facesFor } from '../text/index.js';
 import { embedLabelFont, type LabelFont } from './fonts.js';
 import { embedArt, inkOf, type EmbeddedArt } from './ink.js';
-import { operator } from './operators.js';
-
-/** User space is 1/72 in (ISO 32000-1 §8.3.2.3). */
-const POINTS_PER_MM = 72 / 25.4;
-const LABEL_POINTS = 7;
-const INK = rgb(0.09, 0.08, 0.12);
-const RULER_MM = 100;
-
-/** Everything a print needs; plain data, so that it goes to a worker. */
-export interface PrintOrder {
-  /** The pictures of the design, each with its original on disk. */
-  pictures: { art: Art; path: string }[];
-  design: SideDesign[];
-  run: RunRow[] | null;
-  /** Of every side of the blank. */
-  templates: Template[];
-  /** The sides that get a transfer; transfers of a piece follow in this order. */
-  printed: number[];
-  layout: Layout;
-  gap: number;
-  mirroredBy: 'kanga' | 'driver';
-  sides: string[];
-  pieces: number;
-  title: string;
-  /** Said at the foot of every sheet. */
-  foot: string;
-  /** Where the PDF is written; scratch files beside it come and go. */
-  target: string;
-}
-
-/** From millimetres of the sheet, y down, to points of the page, y up. */
-const toPage = (sheet: Sheet): Transform =>
-  chain(scaling(POINTS_PER_MM, -POINTS_PER_MM), translation(0, sheet.height * POINTS_PER_MM));
+import { drawFoot, drawLabel, drawMarks } from './marks.js';
+import { operator, polygonOperators } from './operators.js';
+import type { OrderedJob, PrintOrder } from './order.js';
+import { pageBox, POINTS_PER_MM, toPage } from './page.js';
+import { writeDocument, type Payloads } from './pdf-file.js';
 
 /** Everything that the transfers are drawn with. */
 interface Press {
   order: PrintOrder;
-  palette: Palette;
+  /** One for each job. */
+  palettes: Palette[];
   embedded: ReadonlyMap<string, EmbeddedArt>;
+  font: LabelFont;
 }
 
-/** Which side of the blank a transfer is for, and which piece it belongs to. */
-const sideOf = ({ printed }: PrintOrder, placed: Placed): number => printed[placed.index % printed.length] ?? 0;
-const pieceOf = ({ printed }: PrintOrder, placed: Placed): number => Math.floor(placed.index / printed.length);
-
-function drawTransfer(page: PDFPage, { order, palette, embedded }: Press, sheet: Sheet, placed: Placed): void {
-  const side = sideOf(order, placed);
-  const template = order.templates[side];
-  const [start, ...rest] = template?.bleedPolygon ?? [];
-  if (!template || !start) return;
-  const onSheet = templateToSheet(placed, template.bleedBox, order.mirroredBy);
-  const values = valuesOf(order.run, pieceOf(order, placed));
-  const drawn = drawnOn(order.design, side, order.templates, palette, values);
-  page.pushOperators(
-    pushGraphicsState(),
-    operator(chain(onSheet, toPage(sheet))),
-    moveTo(start.x, start.y),
-    ...rest.map((p) => lineTo(p.x, p.y)),
-    closePath(),
-    clip(),
-    endPath(),
-    ...drawn.flatMap((one) => inkOf(one, page, embedded)),
-    popGraphicsState(),
-  );
+/** A part with whose it is and what is on it. */
+interface Transfer {
+  kind: PartKind;
+  piece: number;
+  job: OrderedJob;
+  palette: Palette;
 }
 
-function drawMarks(page: PDFPage, order: PrintOrder, sheet: Sheet): void {
-  const strokes = sheet.placed.flatMap((placed) => cutMarks(placed.box, order.gap));
-  page.pushOperators(
-    pushGraphicsState(),
-    operator(toPage(sheet)),
-    setLineWidth(0.15),
-    ...strokes.flatMap(({ x1, y1, x2, y2 }) => [moveTo(x1, y1), lineTo(x2, y2), stroke()]),
-    popGraphicsState(),
-  );
+function transferOf({ order, palettes }: Press, placed: Placed): Transfer {
+  const kind = kindOf(order.tray, placed);
+  const { kind: at, piece } = order.tray.parts[placed.part] ?? { kind: 0, piece: 0 };
+  const owner = order.owners[at] ?? 0;
+  const [job, palette] = [order.jobs[owner], palettes[owner]];
+  if (!job || !palette) throw new RangeError(`no job owns the kind ${at} of the tray`);
+  return { kind, piece, job, palette };
 }
 
-function drawText(page: PDFPage, { font, fit }: LabelFont, text: string, box: Rect, sheet: Sheet): void {
-  const shown = fit(text, LABEL_POINTS, box.width * POINTS_PER_MM);
-  if (shown === '') return;
-  const baseline = box.y + box.height / 2 + (LABEL_POINTS * 0.35) / POINTS_PER_MM;
-  page.drawText(shown, {
-    x: box.x * POINTS_PER_MM,
-    y: (sheet.height - baseline) * POINTS_PER_MM,
-    size: LABEL_POINTS,
-    font,
-    color: INK,
+function inkOfFace({ job, palette, piece }: Transfer, face: Face, page: PDFPage, press: Press): PDFOperator[] {
+  const drawn = drawnOn(job.design, face.side, job.templates, palette, valuesOf(job.run, piece));
+  return drawn.flatMap((one) => inkOf(one, page, press.embedded));
+}
+
+function drawTransfer(page: PDFPage, press: Press, sheet: Sheet, placed: Placed): void {
+  const transfer = transferOf(press, placed);
+  const onSheet = partToSheet(placed);
+  for (const face of transfer.kind.faces) {
+    page.pushOperators(
+      pushGraphicsState(),
+      operator(chain(face.toPart, onSheet, toPage(sheet))),
+      ...face.clips.flatMap(polygonOperators),
+      clip(),
+      endPath(),
+      ...inkOfFace(transfer, face, page, press),
+      popGraphicsState(),
+    );
+  }
+  const { job, piece, kind } = transfer;
+  const named = Object.values(valuesOf(job.run, piece)).join(' ').trim();
+  const words = labelWords({
+    jobNumber: job.number,
+    piece: piece + 1,
+    pieces: job.pieces,
+    name: kind.name,
+    rest: [named, job.name].filter((text) => text !== '').join(' · '),
+  });
+  const { origin, mirroredBy } = press.order;
+  const code = origin === null ? null : codeOf(pieceAddress(origin, job.number, piece + 1));
+  drawLabel(page, press.font, { kind, placed, words, code, mirroredBy }, sheet);
+}
+
+/** Where a part's print area lies without its bleed, on the sheet. */
+function trimOf({ kind, job }: Transfer, placed: Placed): Rect[] {
+  return kind.faces.flatMap((face) => {
+    const template = job.templates[face.side];
+    if (!template) return [];
+    const on = chain(face.toPart, partToSheet(placed));
+    return clipped(face.clips, polygonOf(template.outline)).map((part) => boundsOf(transformed(part, on)));
   });
 }
 
-/** A ruler of 100 mm at the right of the foot, to be held against a real one. */
-function drawRuler(page: PDFPage, font: LabelFont, sheet: Sheet): void {
-  const { foot } = sheet;
-  const left = foot.x + foot.width - RULER_MM;
-  const top = foot.y + foot.height - 3;
-  const ticks = Array.from({ length: 11 }, (_, i) => left + i * 10);
-  page.pushOperators(
-    pushGraphicsState(),
-    operator(toPage(sheet)),
-    setLineWidth(0.2),
-    moveTo(left, top),
-    lineTo(left + RULER_MM, top),
-    stroke(),
-    ...ticks.flatMap((x, i) => [moveTo(x, top), lineTo(x, top - (i % 5 === 0 ? 2 : 1)), stroke()]),
-    popGraphicsState(),
-  );
-  drawText(page, font, '100 mm', { x: left + 2, y: foot.y, width: 20, height: 3.5 }, sheet);
-}
-
-const pageBox = (rect: Rect, sheet: Sheet): [number, number, number, number] => [
-  rect.x * POINTS_PER_MM,
-  (sheet.height - rect.y - rect.height) * POINTS_PER_MM,
-  rect.width * POINTS_PER_MM,
-  rect.height * POINTS_PER_MM,
-];
-
 /** BleedBox: what is printed with its bleed. TrimBox: the print areas alone. MediaBox ⊇ BleedBox ⊇ TrimBox (ISO 32000-1 §14.11.2). */
-function setBoxes(page: PDFPage, sheet: Sheet, bleed: number): void {
-  const boxes = sheet.placed.map((placed) => placed.box);
-  const printed = unionOf(boxes);
-  const trim = unionOf(
-    boxes.map((b) => ({ x: b.x + bleed, y: b.y + bleed, width: b.width - 2 * bleed, height: b.height - 2 * bleed })),
+function setBoxes(page: PDFPage, press: Press, sheet: Sheet): void {
+  if (sheet.placed.length === 0) return;
+  const transfers = sheet.placed.map((placed) => ({ placed, transfer: transferOf(press, placed) }));
+  const printed = unionOf(
+    transfers.map(({ placed, transfer }) => boundsOf(transformed(transfer.kind.outline, partToSheet(placed)))),
   );
+  const trims = transfers.flatMap(({ placed, transfer }) => trimOf(transfer, placed));
   page.setBleedBox(...pageBox(printed, sheet));
-  page.setTrimBox(...pageBox(trim, sheet));
+  page.setTrimBox(...pageBox(trims.length > 0 ? unionOf(trims) : printed, sheet));
 }
 
 /** Writes the print-ready PDF: one page a sheet, at true size. Every picture is embedded once, however many pieces there are. */
@@ -153,38 +116,29 @@ export async function writePdf(order: PrintOrder): Promise<void> {
   pdf.setTitle(order.title);
   pdf.setProducer('Kanga');
   pdf.setCreator('Kanga');
+  const payloads: Payloads = new Map();
   const font = await embedLabelFont(pdf);
   const embedded = new Map<string, EmbeddedArt>();
-  for (const { art, path } of order.pictures) embedded.set(art.id, await embedArt(pdf, art, path));
-  const palette: Palette = {
-    arts: order.pictures.map(({ art }) => art),
-    faces: await facesFor(fontsOf(order.design)),
-  };
-  const press: Press = { order, palette, embedded };
+  for (const wish of order.pictures) embedded.set(wish.art.id, await embedArt(pdf, payloads, wish));
+  const palettes = await Promise.all(
+    order.jobs.map(async ({ arts, design }): Promise<Palette> => ({ arts, faces: await facesFor(fontsOf(design)) })),
+  );
+  const press: Press = { order, palettes, embedded, font };
   const { sheets } = order.layout;
   sheets.forEach((sheet, i) => {
     const page = pdf.addPage([sheet.width * POINTS_PER_MM, sheet.height * POINTS_PER_MM]);
-    setBoxes(page, sheet, order.templates[0]?.bleed ?? 0);
+    setBoxes(page, press, sheet);
     for (const placed of sheet.placed) {
       drawTransfer(page, press, sheet, placed);
-      const side = order.sides.length > 1 ? ` ${order.sides[sideOf(order, placed)] ?? ''}` : '';
-      const named = Object.values(valuesOf(order.run, pieceOf(order, placed)))
-        .join(' ')
-        .trim();
-      const label = `${pieceOf(order, placed) + 1}/${order.pieces}${side}${named ? ` · ${named}` : ''} · ${order.title}`;
-      drawText(page, font, label, placed.label, sheet);
+      drawMarks(page, kindOf(order.tray, placed), placed, order.gap, sheet);
     }
-    drawMarks(page, order, sheet);
-    const ruler = sheet.foot.width >= RULER_MM + 60;
-    if (ruler) drawRuler(page, font, sheet);
-    const textWidth = sheet.foot.width - (ruler ? RULER_MM + 6 : 0);
-    drawText(
+    drawFoot(
       page,
       font,
       `sheet ${i + 1} of ${sheets.length} · ${order.foot} · ${order.title}`,
-      { ...sheet.foot, width: textWidth },
+      order.mirroredBy,
       sheet,
     );
   });
-  await writeFile(order.target, await pdf.save({ useObjectStreams: true }));
+  await writeDocument(pdf, payloads, order.target);
 }

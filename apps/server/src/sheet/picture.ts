@@ -1,8 +1,9 @@
-import { readFile } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { PDFName, type PDFContext, type PDFDocument, type PDFRef } from '@cantoo/pdf-lib';
 import type { Art } from '@kanga/core/art';
 import sharp, { type Sharp } from 'sharp';
-import { pngParts, type PngParts } from './png-parts.js';
+import { registerPayload, type Payloads } from './pdf-file.js';
+import { pngParts, writePngData, type PngParts } from './png-parts.js';
 
 const FLATE_OF_PNG = (colours: 1 | 3, columns: number) => ({
   Filter: 'FlateDecode',
@@ -17,67 +18,79 @@ function colourSpace(context: PDFContext, icc: Buffer | undefined, colours: 1 | 
   return context.register(context.obj([PDFName.of('ICCBased'), profile]));
 }
 
-function embed(
-  context: PDFContext,
-  data: Uint8Array,
-  size: { width: number; height: number },
-  extra: Record<string, unknown>,
-): PDFRef {
-  const dict = {
-    Type: 'XObject',
-    Subtype: 'Image',
-    Width: size.width,
-    Height: size.height,
-    BitsPerComponent: 8,
-    ...extra,
-  };
-  return context.register(context.stream(data, dict as Parameters<PDFContext['stream']>[1]));
+/** Whose picture is embedded where, and how large its file is wanted. */
+export interface PictureWish {
+  art: Art;
+  path: string;
+  /** Pixels across that its print needs; more are not kept. */
+  mostWidth: number;
 }
+
+/** A picture this much above need is made smaller; what is hardly above is kept as it came. */
+const SPARE = 1.2;
 
 /** A PNG of one or three channels, written beside the picture; its compressed data goes into the PDF as it is. */
 async function channelPng(from: Sharp, path: string): Promise<PngParts> {
   // Lightly packed and not filtered: half the time, and with grain in the picture hardly more bytes.
   await from.png({ compressionLevel: 3, adaptiveFiltering: false, palette: false }).toFile(path);
-  return pngParts(path);
+  const parts = await pngParts(path);
+  await writePngData(path, parts, `${path}.data`);
+  await rm(path);
+  return parts;
 }
 
 /**
- * Embeds a picture once, at its own resolution and without loss: a plain JPEG as it is, a plain PNG's data as it is,
- * anything else (alpha, palette, 16 bit, CMYK, turned by its camera) repacked through two files beside `scratch`.
+ * Embeds a picture once, without loss and no larger than its print needs: a plain JPEG as it is, a plain PNG's data as it is,
+ * anything else (alpha, palette, 16 bit, CMYK, turned by its camera, above need) repacked through files beside it.
  */
-export async function embedPicture(pdf: PDFDocument, art: Art, path: string, scratch: string): Promise<PDFRef> {
+export async function embedPicture(pdf: PDFDocument, payloads: Payloads, wish: PictureWish): Promise<PDFRef> {
+  const { art, path, mostWidth } = wish;
   const { context } = pdf;
+  const embed = (file: string, size: { width: number; height: number }, extra: Record<string, unknown>): PDFRef => {
+    const dict = {
+      Type: 'XObject',
+      Subtype: 'Image',
+      Width: size.width,
+      Height: size.height,
+      BitsPerComponent: 8,
+      ...extra,
+    };
+    return registerPayload(pdf, payloads, context.stream('', dict as Parameters<PDFContext['stream']>[1]), file);
+  };
   const open = () => sharp(path, { limitInputPixels: false, failOn: 'none' });
   const meta = await open().metadata();
   const upright = (meta.orientation ?? 1) === 1;
   const size = { width: art.facts.width, height: art.facts.height };
   const grey = meta.space === 'b-w';
   const space = (colours: 1 | 3) => colourSpace(context, meta.icc, colours);
+  const above = mostWidth > 0 && size.width > mostWidth * SPARE;
 
-  if (art.mediaType === 'image/jpeg' && upright && (meta.space === 'srgb' || grey)) {
-    return embed(context, await readFile(path), size, { ColorSpace: space(grey ? 1 : 3), Filter: 'DCTDecode' });
-  }
-  if (art.mediaType === 'image/png' && upright && !art.facts.hasAlpha) {
+  if (art.mediaType === 'image/jpeg' && upright && !above && (meta.space === 'srgb' || grey))
+    return embed(path, size, { ColorSpace: space(grey ? 1 : 3), Filter: 'DCTDecode' });
+  if (art.mediaType === 'image/png' && upright && !above && !art.facts.hasAlpha) {
     const png = await pngParts(path);
     if (png.bitDepth === 8 && (png.colourType === 2 || png.colourType === 0) && !png.interlaced && !png.keyed) {
       const colours = png.colourType === 2 ? 3 : 1;
-      return embed(context, png.data, size, { ColorSpace: space(colours), ...FLATE_OF_PNG(colours, png.width) });
+      await writePngData(path, png, `${path}.data`);
+      return embed(`${path}.data`, size, { ColorSpace: space(colours), ...FLATE_OF_PNG(colours, png.width) });
     }
   }
-  const repacked = () => open().autoOrient();
+  const repacked = () => {
+    const whole = open().autoOrient();
+    return above ? whole.resize({ width: Math.max(1, Math.round(mostWidth)), kernel: 'lanczos3' }) : whole;
+  };
   // Both at once: each is a pass of its own over the picture, and a machine has two cores.
   const [colour, alpha] = await Promise.all([
-    channelPng(repacked().removeAlpha().toColourspace('srgb'), `${scratch}.colour`),
+    channelPng(repacked().removeAlpha().toColourspace('srgb'), `${path}.colour`),
     art.facts.hasAlpha
-      ? channelPng(repacked().ensureAlpha().extractChannel('alpha').toColourspace('b-w'), `${scratch}.alpha`)
+      ? channelPng(repacked().ensureAlpha().extractChannel('alpha').toColourspace('b-w'), `${path}.alpha`)
       : null,
   ]);
   const parts: Record<string, unknown> = { ColorSpace: PDFName.of('DeviceRGB'), ...FLATE_OF_PNG(3, colour.width) };
-  if (alpha) {
-    parts['SMask'] = embed(context, alpha.data, size, {
+  if (alpha)
+    parts['SMask'] = embed(`${path}.alpha.data`, alpha, {
       ColorSpace: PDFName.of('DeviceGray'),
       ...FLATE_OF_PNG(1, alpha.width),
     });
-  }
-  return embed(context, colour.data, size, parts);
+  return embed(`${path}.colour.data`, colour, parts);
 }

@@ -1,9 +1,9 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { inflateSync } from 'node:zlib';
 import sharp from 'sharp';
-import { pngParts } from './png-parts.js';
+import { pngParts, writePngData } from './png-parts.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'kanga-png-'));
 afterAll(() => {
@@ -20,9 +20,11 @@ const plain = (channels: 3 | 4) =>
 describe('pngParts', () => {
   // PNG specification, ISO/IEC 15948: a row is a filter byte and its pixels.
   it('gives the size, the kind and the joined data, as zlib reads it', async () => {
-    const parts = await pngParts(written('rgb.png', await plain(3).png().toBuffer()));
+    const path = written('rgb.png', await plain(3).png().toBuffer());
+    const parts = await pngParts(path);
     expect(parts).toMatchObject({ width: 40, height: 30, bitDepth: 8, colourType: 2, interlaced: false, keyed: false });
-    expect(inflateSync(parts.data)).toHaveLength(30 * (1 + 40 * 3));
+    await writePngData(path, parts, `${path}.data`);
+    expect(inflateSync(readFileSync(`${path}.data`))).toHaveLength(30 * (1 + 40 * 3));
   });
   it('tells alpha and interlacing', async () => {
     expect(await pngParts(written('rgba.png', await plain(4).png().toBuffer()))).toMatchObject({ colourType: 6 });

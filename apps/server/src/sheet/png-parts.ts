@@ -1,4 +1,7 @@
+import { createReadStream, createWriteStream } from 'node:fs';
 import { open } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 
 /** What a PNG holds, without its compression undone. */
 export interface PngParts {
@@ -10,8 +13,8 @@ export interface PngParts {
   interlaced: boolean;
   /** Whether a tRNS chunk makes some colours transparent. */
   keyed: boolean;
-  /** The joined IDAT chunks: a zlib stream with PNG's row filters, as PDF's /FlateDecode with /Predictor 15 takes it. */
-  data: Buffer;
+  /** Where its IDAT chunks lie: joined, a zlib stream with PNG's row filters, as PDF's /FlateDecode with /Predictor 15 takes it. */
+  data: { at: number; length: number }[];
 }
 
 /** Reads the parts of a PNG file. Throws when its chunks do not add up. */
@@ -27,12 +30,16 @@ export async function pngParts(path: string): Promise<PngParts> {
       return buffer;
     };
     const header = await read(8, 25);
-    const idat: Buffer[] = [];
+    const data: PngParts['data'] = [];
     let keyed = false;
     for (let at = 33; at < size;) {
       const head = await read(at, 8);
       const [length, kind] = [head.readUInt32BE(0), head.toString('latin1', 4, 8)];
-      if (kind === 'IDAT') idat.push(await read(at + 8, length));
+      if (kind === 'IDAT') {
+        if (at + 8 + length > size)
+          throw new Error(`the PNG ends at byte ${size}, inside a chunk that goes to ${at + 8 + length}`);
+        data.push({ at: at + 8, length });
+      }
       if (kind === 'tRNS') keyed = true;
       if (kind === 'IEND') break;
       at += 12 + length;
@@ -44,9 +51,24 @@ export async function pngParts(path: string): Promise<PngParts> {
       colourType: header.readUInt8(17),
       interlaced: header.readUInt8(20) !== 0,
       keyed,
-      data: Buffer.concat(idat),
+      data,
     };
   } finally {
     await file.close();
   }
+}
+
+/** Writes a PNG's joined data to a file of its own, a piece at a time. */
+export async function writePngData(path: string, { data }: PngParts, target: string): Promise<void> {
+  async function* pieces(): AsyncGenerator<Buffer> {
+    for (const { at, length } of data) {
+      if (length === 0) continue;
+      yield* createReadStream(path, {
+        start: at,
+        end: at + length - 1,
+        highWaterMark: 1 << 20,
+      }) as AsyncIterable<Buffer>;
+    }
+  }
+  await pipeline(Readable.from(pieces()), createWriteStream(target));
 }

@@ -1,19 +1,26 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
-import { Controller, Get, Param, Res } from '@nestjs/common';
+import { Controller, Get, Param, Req, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { Valid } from '../http/index.js';
 import { SheetService } from './sheet.service.js';
+
+/** Where the asker reached Kanga: what the codes on labels open. */
+export const originOf = (request: Request): string => `${request.protocol}://${request.get('host') ?? '127.0.0.1'}`;
 
 @Controller('api/jobs/:id/sheet')
 export class SheetController {
   constructor(private readonly sheets: SheetService) {}
 
   @Get()
-  async print(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
-    await this.sheets.print(id, async (pdf, name) => {
+  async print(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    await this.sheets.print(id, originOf(request), async (pdf, name) => {
       const { size } = await stat(pdf);
       response.type('application/pdf').attachment(name).setHeader('Content-Length', size);
       await pipeline(createReadStream(pdf), response);

@@ -1,7 +1,14 @@
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
-import type { Printer, Settings } from '@kanga/core/shop';
+import { Body, Controller, Delete, Get, Param, Put } from '@nestjs/common';
+import type { Media, Printer, Settings } from '@kanga/core/shop';
 import { idSchema } from '@kanga/contract/finding';
-import { mirrorChoiceSchema, settingsSchema, type Shop } from '@kanga/contract/shop';
+import {
+  mediaWordsSchema,
+  printerWordsSchema,
+  settingsSchema,
+  type MediaWords,
+  type PrinterWords,
+  type Shop,
+} from '@kanga/contract/shop';
 import { Valid } from '../http/index.js';
 import { ShopService } from './shop.service.js';
 
@@ -19,11 +26,29 @@ export class ShopController {
     return this.shop.saveSettings(settings);
   }
 
-  @Put('printers/:id/mirror')
-  saveMirror(
+  @Put('printers/:id')
+  savePrinter(
     @Param('id', new Valid(idSchema)) id: string,
-    @Body(new Valid(mirrorChoiceSchema)) choice: Pick<Printer, 'mirroredBy'>,
+    @Body(new Valid(printerWordsSchema)) words: PrinterWords,
   ): Promise<Printer> {
-    return this.shop.saveMirror(id, choice.mirroredBy);
+    return this.shop.savePrinter(id, words);
+  }
+
+  @Delete('printers/:id')
+  takePrinter(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
+    return this.shop.take('printer', id);
+  }
+
+  @Put('media/:id')
+  saveMedia(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(mediaWordsSchema)) words: MediaWords,
+  ): Promise<Media> {
+    return this.shop.saveMedia(id, words);
+  }
+
+  @Delete('media/:id')
+  takeMedia(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
+    return this.shop.take('media', id);
   }
 }

@@ -4,12 +4,6 @@ import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 
-interface PrinterRow {
-  id: string;
-  name: string;
-  mirrored_by: Printer['mirroredBy'];
-}
-
 @Injectable()
 export class ShopRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
@@ -29,22 +23,40 @@ export class ShopRepository {
   async floor(): Promise<Omit<Shop, 'settings'>> {
     const [presses, printers, media] = await Promise.all([
       this.db('press').orderBy('position').select<{ body: Press }[]>('body'),
-      this.db('printer').orderBy('position').select<PrinterRow[]>('id', 'name', 'mirrored_by'),
-      this.db('media').orderBy('position').select<{ body: Media }[]>('body'),
+      this.db('printer').where({ gone: false }).orderBy('position').select<{ body: Printer }[]>('body'),
+      this.db('media').where({ gone: false }).orderBy('position').select<{ body: Media }[]>('body'),
     ]);
     return {
       presses: presses.map((row) => row.body),
-      printers: printers.map((row) => ({ id: row.id, name: row.name, mirroredBy: row.mirrored_by })),
+      printers: printers.map((row) => row.body),
       media: media.map((row) => row.body),
     };
   }
 
-  async saveMirror(printerId: string, mirroredBy: Printer['mirroredBy']): Promise<Printer | null> {
-    const [row] = await this.db('printer')
-      .where({ id: printerId })
-      .update({ mirrored_by: mirroredBy })
-      .returning<PrinterRow[]>(['id', 'name', 'mirrored_by']);
-    return row ? { id: row.id, name: row.name, mirroredBy: row.mirrored_by } : null;
+  /** Saves a printer or a paper as a whole; a new one comes last. */
+  async savePrinter(printer: Printer): Promise<void> {
+    await this.db('printer')
+      .insert({ id: printer.id, body: JSON.stringify(printer), position: this.last('printer') })
+      .onConflict('id')
+      .merge(['body']);
+  }
+
+  async saveMedia(media: Media): Promise<void> {
+    const row = { printer_id: media.printerId, body: JSON.stringify(media) };
+    await this.db('media')
+      .insert({ id: media.id, ...row, position: this.last('media') })
+      .onConflict('id')
+      .merge(['printer_id', 'body']);
+  }
+
+  /** Takes a printer with its papers, or a paper, off the floor; what names it keeps it. False when there is none. */
+  async take(table: 'printer' | 'media', id: string): Promise<boolean> {
+    if (table === 'printer') await this.db('media').where({ printer_id: id }).update({ gone: true });
+    return (await this.db(table).where({ id, gone: false }).update({ gone: true })) > 0;
+  }
+
+  private last(table: 'printer' | 'media'): Knex.Raw {
+    return this.db.raw('(SELECT coalesce(max(position), -1) + 1 FROM ??)', [table]);
   }
 
   async addFloor({ presses, printers, media }: Omit<Shop, 'settings'>): Promise<void> {
@@ -52,7 +64,7 @@ export class ShopRepository {
       presses.map((press, position) => ({ id: press.id, position, body: JSON.stringify(press) })),
     );
     await this.db('printer').insert(
-      printers.map(({ id, name, mirroredBy }, position) => ({ id, name, mirrored_by: mirroredBy, position })),
+      printers.map((printer, position) => ({ id: printer.id, position, body: JSON.stringify(printer) })),
     );
     await this.db('media').insert(
       media.map((one, position) => ({ id: one.id, printer_id: one.printerId, position, body: JSON.stringify(one) })),

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Printer, Settings } from '@kanga/core/shop';
-import type { Shop } from '@kanga/contract/shop';
+import type { Media, Printer, Settings } from '@kanga/core/shop';
+import type { MediaWords, PrinterWords, Shop } from '@kanga/contract/shop';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from './shop.repository.js';
 
@@ -25,9 +25,31 @@ export class ShopService {
     return settings;
   }
 
-  async saveMirror(printerId: string, mirroredBy: Printer['mirroredBy']): Promise<Printer> {
-    const printer = await this.shop.saveMirror(printerId, mirroredBy);
-    if (!printer) throw notFound('printer', printerId);
+  async savePrinter(id: string, words: PrinterWords): Promise<Printer> {
+    const printer = { id, ...words };
+    await this.shop.savePrinter(printer);
     return printer;
+  }
+
+  async saveMedia(id: string, words: MediaWords): Promise<Media> {
+    const { printers } = await this.shop.floor();
+    if (!printers.some((printer) => printer.id === words.printerId)) throw notFound('printer', words.printerId);
+    const media = { id, ...words };
+    await this.shop.saveMedia(media);
+    return media;
+  }
+
+  async take(table: 'printer' | 'media', id: string): Promise<Shop> {
+    const { printers, media } = await this.shop.floor();
+    const last = table === 'printer' ? printers.length === 1 : media.length === 1;
+    if (last)
+      throw refuse(
+        409,
+        `shop.last-${table}`,
+        table === 'printer' ? 'This is the only printer' : 'This is the only paper',
+        'Add another one first: every job needs one to be laid out for.',
+      );
+    if (!(await this.shop.take(table, id))) throw notFound(table === 'printer' ? 'printer' : 'paper', id);
+    return this.read();
   }
 }

@@ -1,100 +1,158 @@
+import { useId } from 'react';
 import type { ComposedSide } from '@kanga/core/art';
 import { svgMatrix, svgPath } from '@kanga/core/geometry';
-import { cutMarks, templateToSheet, type Placed, type Sheet } from '@kanga/core/sheet';
+import {
+  CROSS_ARM,
+  cutMarks,
+  kindOf,
+  labelToPart,
+  partToSheet,
+  planLabel,
+  type Face,
+  type PartKind,
+  type Placed,
+  type Sheet,
+  type Tray,
+} from '@kanga/core/sheet';
 import type { Margins, Printer } from '@kanga/core/shop';
-import { MM_PER_INCH, type LengthUnit } from '@kanga/core/units';
+import type { LengthUnit } from '@kanga/core/units';
 import { DrawnItems } from '../draw/index.js';
-
-/** Steps between the figures of a ruler, in shop units: as many as have room. */
-const FIGURES = { in: [1, 2, 5, 10, 20], mm: [50, 100, 200, 500] };
-const MOST_FIGURES = 13;
-
-interface RulerProps {
-  length: number;
-  /** The longer edge of the sheet: both of its rulers have the same figures. */
-  span: number;
-  unit: LengthUnit;
-  upright: boolean;
-  size: number;
-}
-
-/** A ruler along an edge, in shop units. */
-function Ruler({ length, span, unit, upright, size }: RulerProps) {
-  const mm = unit === 'in' ? MM_PER_INCH : 1;
-  const every = FIGURES[unit].find((step) => span / (step * mm) <= MOST_FIGURES) ?? 500;
-  const tick = (every * mm) / (unit === 'in' && every === 1 ? 4 : 5);
-  const at = (n: number, step: number) => (upright ? `translate(0 ${n * step})` : `translate(${n * step} 0)`);
-  const range = (step: number) => Array.from({ length: Math.floor(length / step + 1e-9) + 1 }, (_, i) => i);
-  return (
-    <g aria-hidden>
-      <g stroke="#17151F" strokeWidth="1">
-        {range(tick).map((i) => (
-          <path
-            key={i}
-            transform={at(i, tick)}
-            d={upright ? `M0 0h${-size * 0.22}` : `M0 0v${-size * 0.22}`}
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-      </g>
-      <g fill="#54525F" textAnchor="middle" fontSize={size * 0.62}>
-        {range(every * mm).map((i) => (
-          <text
-            key={i}
-            transform={`${at(i, every * mm)} ${upright ? `translate(${-size * 0.45} 0) rotate(-90)` : `translate(0 ${-size * 0.45})`}`}
-          >
-            {i * every}
-          </text>
-        ))}
-      </g>
-    </g>
-  );
-}
+import { Ruler } from './ruler.js';
 
 export interface SheetDrawingProps {
   sheet: Sheet;
+  tray: Tray;
   margins: Margins;
-  /** What is on a transfer: its side, as it is drawn for its piece. */
-  sideOf: (index: number) => ComposedSide | undefined;
+  /** What is on a face: its side, as it is drawn for its piece and its job. */
+  sideOf: (kind: number, face: Face, piece: number) => ComposedSide | undefined;
   printer: Printer;
   gap: number;
   unit: LengthUnit;
   label: string;
+  /** On its side: its top edge at the left. */
+  lying: boolean;
+  chosen?: number | null;
+  pinned?: readonly number[];
+  clashing?: readonly number[];
 }
 
-/** One transfer, dull as it comes out of the printer. */
-function Transfer({
-  placed,
-  side,
-  mirroredBy,
-}: {
-  placed: Placed;
-  side: ComposedSide | undefined;
-  mirroredBy: Printer['mirroredBy'];
-}) {
+const INK = '#17151F';
+
+function FacePicture({ face, side }: { face: Face; side: ComposedSide | undefined }) {
+  const id = useId();
   if (!side) return null;
-  const { template, drawn } = side;
   return (
-    <g transform={svgMatrix(templateToSheet(placed, template.bleedBox, mirroredBy))}>
-      <g className="saturate-50" opacity="0.82">
-        <DrawnItems drawn={drawn} template={template} size="thumb" />
+    <g transform={svgMatrix(face.toPart)}>
+      <defs>
+        <clipPath id={id}>
+          <path d={face.clips.map(svgPath).join('')} />
+        </clipPath>
+      </defs>
+      <g className="saturate-50" opacity="0.82" clipPath={`url(#${id})`}>
+        <DrawnItems drawn={side.drawn} template={side.template} size="thumb" />
       </g>
-      <path
-        d={svgPath(template.bleedPolygon)}
-        fill="none"
-        stroke="#17151F"
-        strokeOpacity="0.35"
-        strokeWidth="0.7"
-        vectorEffect="non-scaling-stroke"
-      />
     </g>
   );
 }
 
-/** One sheet at scale as it will come out of the printer: pieces mirrored, cut marks, labels and margins. */
-export function SheetDrawing({ sheet, margins, sideOf, printer, gap, unit, label }: SheetDrawingProps) {
-  // A long piece of a roll lies on its side, so that it fills the field.
-  const lying = sheet.height > sheet.width * 1.5;
+/** Marks of a part, as they are printed. */
+function Marks({ kind, gap, mirroredBy }: { kind: PartKind; gap: number; mirroredBy: Printer['mirroredBy'] }) {
+  const plan = planLabel(kind);
+  const crosses = kind.crosses
+    .map(({ x, y }) => `M${x - CROSS_ARM} ${y}h${2 * CROSS_ARM}M${x} ${y - CROSS_ARM}v${2 * CROSS_ARM}`)
+    .join('');
+  const strokes = [...cutMarks(kind, gap), ...kind.folds];
+  return (
+    <g aria-hidden>
+      <path
+        d={strokes.map((m) => `M${m.x1} ${m.y1}L${m.x2} ${m.y2}`).join('') + crosses}
+        stroke={INK}
+        strokeWidth="0.9"
+        vectorEffect="non-scaling-stroke"
+        fill="none"
+      />
+      {kind.letters.map(({ text, at }, i) => (
+        <text key={i} x={at.x} y={at.y + 1} fontSize="3" textAnchor="middle" fill={INK}>
+          {text}
+        </text>
+      ))}
+      <g transform={svgMatrix(labelToPart(kind, mirroredBy))}>
+        <path d={svgPath(plan.arrow)} fill={INK} />
+        <rect
+          x={plan.words.x}
+          y={plan.words.y + 1.5}
+          width={Math.min(plan.words.width, 38)}
+          height="2"
+          fill="#8b8a98"
+        />
+        {plan.code && (
+          <path
+            d={`M${plan.code.x} ${plan.code.y}h3v3h-3zm${plan.code.width - 3} 0h3v3h-3zm${3 - plan.code.width} ${plan.code.height - 3}h3v3h-3z`}
+            fill={INK}
+          />
+        )}
+      </g>
+    </g>
+  );
+}
+
+/** A pin, drawn upright at the middle of its part. */
+const Pin = ({ kind, turn }: { kind: PartKind; turn: number }) => (
+  <g transform={`translate(${kind.width / 2} ${kind.height / 2}) rotate(${-turn})`}>
+    <circle r="6.5" fill="#fff" stroke={INK} strokeWidth="1" />
+    <path d="M-2.6 -3.4h5.2l-1 3.4h1.6v1.4h-6.4v-1.4h1.6zM-0.5 1.4h1v3.6l-0.5 1-0.5-1z" fill={INK} />
+  </g>
+);
+
+interface PartProps extends Omit<SheetDrawingProps, 'sheet' | 'margins' | 'unit' | 'label' | 'lying'> {
+  placed: Placed;
+}
+
+/** One part as it lies: dull as it comes out of the printer; what is chosen, pinned or in the way says so by line and sign. */
+function PartDrawing({ placed, tray, sideOf, printer, gap, chosen, pinned = [], clashing = [] }: PartProps) {
+  const kind = kindOf(tray, placed);
+  const { kind: at, piece } = tray.parts[placed.part] ?? { kind: 0, piece: 0 };
+  const wrong = clashing.includes(placed.part);
+  const picked = chosen === placed.part;
+  return (
+    <g transform={svgMatrix(partToSheet(placed))} data-part={placed.part} className="cursor-move">
+      <path d={svgPath(kind.outline)} fill="#fff" />
+      {kind.faces.map((face, i) => (
+        <FacePicture key={i} face={face} side={sideOf(at, face, piece)} />
+      ))}
+      <path
+        d={svgPath(kind.outline)}
+        fill={wrong ? '#C4126E' : picked ? '#00739B' : 'transparent'}
+        fillOpacity={wrong ? 0.22 : 0.14}
+        stroke={wrong ? '#C4126E' : picked ? '#00739B' : INK}
+        strokeOpacity={wrong || picked ? 1 : 0.35}
+        strokeWidth={wrong || picked ? 2.4 : 0.7}
+        strokeDasharray={wrong ? '6 4' : undefined}
+        vectorEffect="non-scaling-stroke"
+      />
+      <Marks kind={kind} gap={gap} mirroredBy={printer.mirroredBy} />
+      {pinned.includes(placed.part) && <Pin kind={kind} turn={placed.turn} />}
+      {wrong && (
+        <text
+          x={kind.width / 2}
+          y={kind.height / 2}
+          fontSize={Math.min(12, kind.width / 7)}
+          fontWeight="700"
+          textAnchor="middle"
+          fill="#8f0d50"
+          stroke="#fff"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
+          overlaps
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** One sheet at scale as it will come out of the printer: parts with their marks, labels and margins. */
+export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: SheetDrawingProps) {
   const [across, down] = lying ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
   const span = Math.max(across, down);
   const size = span * 0.036;
@@ -104,27 +162,22 @@ export function SheetDrawing({ sheet, margins, sideOf, printer, gap, unit, label
     width: sheet.width - margins.left - margins.right,
     height: sheet.height - margins.top - margins.bottom,
   };
+  // The chosen part lies above the others.
+  const ordered = [...sheet.placed].sort((a, b) => Number(a.part === parts.chosen) - Number(b.part === parts.chosen));
   return (
     <svg
       viewBox={`${-size * 1.1} ${-size * 1.1} ${across + size * 1.5} ${down + size * 1.5}`}
-      className="h-full max-h-full w-full"
+      className="h-full max-h-full w-full touch-none select-none"
       role="img"
       aria-label={label}
     >
-      <g transform={lying ? `matrix(0 -1 1 0 0 ${sheet.width})` : undefined}>
-        <rect
-          x={size * 0.08}
-          y={size * 0.08}
-          width={sheet.width}
-          height={sheet.height}
-          fill="#17151F"
-          fillOpacity="0.18"
-        />
+      <g data-sheet transform={lying ? `matrix(0 -1 1 0 0 ${sheet.width})` : undefined}>
+        <rect x={size * 0.08} y={size * 0.08} width={sheet.width} height={sheet.height} fill={INK} fillOpacity="0.18" />
         <rect
           width={sheet.width}
           height={sheet.height}
           fill="#fff"
-          stroke="#17151F"
+          stroke={INK}
           strokeWidth="1.5"
           vectorEffect="non-scaling-stroke"
         />
@@ -132,26 +185,8 @@ export function SheetDrawing({ sheet, margins, sideOf, printer, gap, unit, label
           d={`M0 0H${sheet.width}V${sheet.height}H0ZM${inside.x} ${inside.y}v${inside.height}h${inside.width}v${-inside.height}Z`}
           fill="#ECEEF3"
         />
-        {sheet.placed.map((placed) => (
-          <g key={placed.index}>
-            <Transfer placed={placed} side={sideOf(placed.index)} mirroredBy={printer.mirroredBy} />
-            <path
-              d={cutMarks(placed.box, gap)
-                .map((m) => `M${m.x1} ${m.y1}L${m.x2} ${m.y2}`)
-                .join('')}
-              stroke="#17151F"
-              strokeWidth="0.9"
-              vectorEffect="non-scaling-stroke"
-              fill="none"
-            />
-            <rect
-              x={placed.label.x}
-              y={placed.label.y + 1.4}
-              width={Math.min(placed.label.width, 42)}
-              height="2"
-              fill="#8b8a98"
-            />
-          </g>
+        {ordered.map((placed) => (
+          <PartDrawing key={placed.part} placed={placed} {...parts} />
         ))}
         <rect
           x={sheet.foot.x}

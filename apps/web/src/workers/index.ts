@@ -1,2 +1,3 @@
 export * from './hash.js';
 export * from './trace.js';
+export * from './nest.js';

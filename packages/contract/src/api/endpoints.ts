@@ -20,11 +20,18 @@ import {
   runPlanSchema,
 } from '../job/index.js';
 import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
-import { mirrorChoiceSchema, printerSchema, settingsSchema, shopSchema } from '../shop/index.js';
+import {
+  mediaSchema,
+  mediaWordsSchema,
+  printerSchema,
+  printerWordsSchema,
+  settingsSchema,
+  shopSchema,
+} from '../shop/index.js';
 
 /** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
 export interface Endpoint {
-  method: 'get' | 'post' | 'put';
+  method: 'get' | 'post' | 'put' | 'delete';
   /** With `{name}` for parameters. */
   path: string;
   summary: string;
@@ -271,11 +278,33 @@ export const ENDPOINTS: readonly Endpoint[] = [
   },
   {
     method: 'put',
-    path: '/api/shop/printers/{id}/mirror',
-    summary: 'Say who mirrors for a printer',
+    path: '/api/shop/printers/{id}',
+    summary: 'Save a printer; a new id adds one',
     params: id,
-    body: mirrorChoiceSchema,
+    body: printerWordsSchema,
     answer: printerSchema,
+  },
+  {
+    method: 'delete',
+    path: '/api/shop/printers/{id}',
+    summary: 'Take a printer and its papers off the floor',
+    params: id,
+    answer: shopSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/shop/media/{id}',
+    summary: 'Save a paper; a new id adds one',
+    params: id,
+    body: mediaWordsSchema,
+    answer: mediaSchema,
+  },
+  {
+    method: 'delete',
+    path: '/api/shop/media/{id}',
+    summary: 'Take a paper off the floor',
+    params: id,
+    answer: shopSchema,
   },
   {
     method: 'post',

@@ -5,7 +5,7 @@ import { artSchema, designSchema, runSchema } from '../art/index.js';
 import { benchEventSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
 import { daySchema, idSchema, instantSchema, waiverSchema } from '../finding/index.js';
-import { gapSchema } from '../sheet/index.js';
+import { gapSchema, sheetChoicesSchema } from '../sheet/index.js';
 import { pressSchema } from '../shop/index.js';
 import { overridesSchema } from '../stack/index.js';
 
@@ -26,6 +26,7 @@ const choices = {
   run: runSchema.allow(null).required(),
   mediaId: idSchema.allow(null).required(),
   gap: gapSchema.allow(null).required(),
+  sheet: sheetChoicesSchema.required(),
   pressId: idSchema.allow(null).required(),
   overrides: overridesSchema.required(),
 };

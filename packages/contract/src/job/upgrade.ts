@@ -1,6 +1,7 @@
 import { edgeKeepOut, type Blank, type Edge, type KeepOut } from '@kanga/core/blank';
 import type { Placement, SideDesign } from '@kanga/core/art';
 import type { Outline } from '@kanga/core/geometry';
+import { USUAL_SHEET } from '@kanga/core/sheet';
 
 /** A blank as it was written before sides had outlines of their own. */
 export interface BlankBefore {
@@ -73,11 +74,15 @@ export const upgradeDesign = (artId: string | null, placement: Placement | null)
 type Plain = Record<string, unknown>;
 const NEW_FACTS = { maps: null, vector: false, profile: null };
 
-/** A ticket of format 1 as one of format 2; anything else is given back as it is, for the door to judge. */
-export function upgradeTicket(ticket: unknown): unknown {
-  const { formatVersion, file } = (ticket ?? {}) as { formatVersion?: unknown; file?: Plain };
-  if (formatVersion !== 1 || !file) return ticket;
-  const { art, job, plan, blank, ...rest } = file as {
+interface Written {
+  formatVersion?: unknown;
+  file?: Plain;
+}
+const written = (ticket: unknown): Written => (ticket ?? {}) as Written;
+
+/** Of format 1: a job had one picture, and blanks had one outline. */
+function fromOne(ticket: Written): Written {
+  const { art, job, plan, blank, ...rest } = ticket.file as {
     art?: Plain | null;
     job?: Plain;
     plan?: Plain | null;
@@ -86,7 +91,7 @@ export function upgradeTicket(ticket: unknown): unknown {
   const { artId, placement, ...kept } = job ?? {};
   const blankNow = (one: unknown) => (isBefore(one) ? upgradeBlank(one) : one);
   return {
-    ...(ticket as Plain),
+    ...ticket,
     formatVersion: 2,
     file: {
       ...rest,
@@ -101,4 +106,20 @@ export function upgradeTicket(ticket: unknown): unknown {
       plan: plan ? { ...plan, blank: blankNow(plan['blank']) } : (plan ?? null),
     },
   };
+}
+
+/** Of format 2: nobody could choose how transfers lie on the paper. */
+const fromTwo = (ticket: Written): Written => ({
+  ...ticket,
+  formatVersion: 3,
+  file: { ...ticket.file, job: { ...(ticket.file?.['job'] as Plain), sheet: USUAL_SHEET } },
+});
+
+/** A ticket of an earlier format as one of today's; anything else is given back as it is, for the door to judge. */
+export function upgradeTicket(ticket: unknown): unknown {
+  let now = written(ticket);
+  if (!now.file) return ticket;
+  if (now.formatVersion === 1) now = fromOne(now);
+  if (now.formatVersion === 2) now = fromTwo(now);
+  return now;
 }

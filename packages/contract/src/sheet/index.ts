@@ -1,2 +1,3 @@
 export * from './gap.js';
 export * from './proof.js';
+export * from './choices.js';

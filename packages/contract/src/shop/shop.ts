@@ -1,7 +1,18 @@
 import Joi from 'joi';
-import { PRESS_KINDS, type Media, type Press, type Printer, type Settings } from '@kanga/core/shop';
+import {
+  CONVERSIONS,
+  INK_NAMES,
+  PRESS_KINDS,
+  type Ink,
+  type Media,
+  type MirrorTest,
+  type Press,
+  type PrintCard,
+  type Printer,
+  type Settings,
+} from '@kanga/core/shop';
 import type { ShopUnits } from '@kanga/core/units';
-import { idSchema } from '../finding/index.js';
+import { idSchema, instantSchema } from '../finding/index.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
 
@@ -15,20 +26,70 @@ export const pressSchema = Joi.object<Press, true>({
   heatLimit: Joi.number().min(150).max(300).required(),
   remark: Joi.string().allow('').max(300).required(),
 });
-export const printerSchema = Joi.object<Printer, true>({
-  id: idSchema.required(),
-  name: Joi.string().min(1).max(80).required(),
+const money = Joi.number().min(0).max(100_000).allow(null).required();
+const words = Joi.string().trim().max(80).allow('').required();
+const inkSchema = Joi.object<Ink, true>({
+  name: Joi.string()
+    .valid(...INK_NAMES)
+    .required(),
+  perSquareMetre: Joi.number().greater(0).max(200).required(),
+  price: money,
+});
+/** What is said of a printer; its id is in the address. */
+const printerWords = {
+  name: Joi.string().trim().min(1).max(80).required(),
   mirroredBy: Joi.string().valid('kanga', 'driver').required(),
-});
-export const mediaSchema = Joi.object<Media, true>({
-  id: idSchema.required(),
+  resolution: Joi.number().integer().min(72).max(2880).required(),
+  address: Joi.string()
+    .uri({ scheme: ['ipp', 'ipps', 'http', 'https'] })
+    .max(300)
+    .allow(null)
+    .required(),
+  inks: Joi.array().items(inkSchema).max(INK_NAMES.length).unique('name').required(),
+  mirrorTest: Joi.object<MirrorTest, true>({
+    at: instantSchema.required(),
+    driverMirrors: Joi.boolean().required(),
+  })
+    .allow(null)
+    .required(),
+};
+export type PrinterWords = Omit<Printer, 'id'>;
+export const printerWordsSchema = Joi.object<PrinterWords, true>(printerWords);
+export const printerSchema = Joi.object<Printer, true>({ id: idSchema.required(), ...printerWords });
+
+const mediaWords = {
   printerId: idSchema.required(),
-  name: Joi.string().min(1).max(80).required(),
+  name: Joi.string().trim().min(1).max(80).required(),
   kind: Joi.string().valid('cut', 'roll').required(),
-  width: mm,
-  length: mm,
+  width: mm.greater(20),
+  length: mm.greater(20),
   margins: Joi.object({ top: mm, right: mm, bottom: mm, left: mm }).required(),
-});
+  left: Joi.number().min(0).max(1_000_000).allow(null).required(),
+  price: money,
+  card: Joi.object<PrintCard, true>({
+    paperKind: words,
+    quality: words,
+    conversion: Joi.string()
+      .valid(...CONVERSIONS)
+      .required(),
+    profile: words,
+    source: words,
+  }).required(),
+  offcut: Joi.boolean().required(),
+};
+/** Margins leave something to print on. */
+const marginsWithin = <T extends MediaWords>(media: T, helpers: Joi.CustomHelpers<T>) => {
+  const { width, length, margins } = media;
+  if (margins.left + margins.right > width - 20)
+    return helpers.message({ custom: `margins left and right must leave at least 20 of the width of ${width} mm` });
+  if (margins.top + margins.bottom > length - 20)
+    return helpers.message({ custom: `margins top and bottom must leave at least 20 of the length of ${length} mm` });
+  return media;
+};
+export type MediaWords = Omit<Media, 'id'>;
+export const mediaWordsSchema = Joi.object<MediaWords, true>(mediaWords).custom(marginsWithin);
+export const mediaSchema = Joi.object<Media, true>({ id: idSchema.required(), ...mediaWords });
+
 export const unitsSchema = Joi.object<ShopUnits, true>({
   length: Joi.string().valid('in', 'mm').required(),
   temperature: Joi.string().valid('F', 'C').required(),
@@ -41,11 +102,6 @@ export const settingsSchema = Joi.object<Settings, true>({
   bench: Joi.string().valid('dark', 'light').required(),
   sounds: Joi.boolean().required(),
 });
-/** Which of the two mirrors for a printer. */
-export const mirrorChoiceSchema = Joi.object<Pick<Printer, 'mirroredBy'>, true>({
-  mirroredBy: Joi.string().valid('kanga', 'driver').required(),
-});
-
 /** The shop with all it has to choose from. */
 export interface Shop {
   settings: Settings;

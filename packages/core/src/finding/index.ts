@@ -1,2 +1,3 @@
 export * from './finding.js';
 export * from './decision.js';
+export * from './hash.js';

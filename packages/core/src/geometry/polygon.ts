@@ -1,4 +1,4 @@
-import { EndType, inflatePathsD, JoinType, type PathD } from 'clipper2-ts';
+import { EndType, FillRule, inflatePathsD, intersectD, JoinType, unionD, type PathD, type PathsD } from 'clipper2-ts';
 import type { Point } from './point.js';
 import { applyTo, type Transform } from './transform.js';
 
@@ -73,3 +73,21 @@ export function offsetPolygon(polygon: Polygon, by: number, corners: 'round' | '
   const largest = grown.map((path) => path.map(({ x, y }) => ({ x, y }))).sort((a, b) => areaOf(b) - areaOf(a))[0];
   return largest ?? [];
 }
+
+/** The engine works in integers: five decimals of a millimetre. */
+const DECIMALS = 5;
+const pathsOf = (polygons: readonly Polygon[]): PathsD =>
+  polygons.map((polygon) => polygon.map(({ x, y }) => ({ x, y })));
+const polygonsOf = (paths: PathsD): Point[][] =>
+  paths
+    .map((path) => path.map(({ x, y }) => ({ x, y })))
+    .filter((polygon) => polygon.length >= 3)
+    .sort((a, b) => areaOf(b) - areaOf(a));
+
+/** Everything that lies in any of the polygons; several when they do not touch, the largest first. Holes come as polygons of their own. */
+export const united = (polygons: readonly Polygon[]): Point[][] =>
+  polygonsOf(unionD(pathsOf(polygons), [], FillRule.NonZero, DECIMALS));
+
+/** What the polygons share with another one, the largest first; none when they share nothing. */
+export const clipped = (polygons: readonly Polygon[], by: Polygon): Point[][] =>
+  polygonsOf(intersectD(pathsOf(polygons), pathsOf([by]), FillRule.NonZero, DECIMALS));

@@ -2,6 +2,7 @@ import type { Art, RunRow, SideDesign } from '../art/index.js';
 import type { BenchEvent } from '../bench/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Stage, Waiver } from '../finding/index.js';
+import type { SheetChoices } from '../sheet/index.js';
 import type { Media, Press, Printer } from '../shop/index.js';
 import type { Layer, Overrides, PressSettings, Step } from '../stack/index.js';
 
@@ -37,6 +38,8 @@ export interface Job {
   run: RunRow[] | null;
   mediaId: string | null;
   gap: number | null;
+  /** How the transfers lie on the paper. */
+  sheet: SheetChoices;
   pressId: string | null;
   overrides: Overrides;
   waivers: Waiver[];
@@ -91,6 +94,7 @@ export const CHANGEABLE = [
   'run',
   'mediaId',
   'gap',
+  'sheet',
   'pressId',
   'overrides',
 ] as const satisfies readonly (keyof Job)[];

@@ -95,7 +95,7 @@ describe('the line', () => {
   it('says the remedy of what stops this stage, and offers no way on', () => {
     const view = see(file(tee, { mediaId: 'a4' }));
     expect(nextAction(view, 'sheet')).toMatchObject({
-      sentence: 'Choose larger paper, a smaller bleed or a narrower gap.',
+      sentence: 'Print it in parts, or choose larger paper, a smaller bleed or a narrower gap.',
       command: { kind: 'choose', stage: 'sheet' },
     });
   });

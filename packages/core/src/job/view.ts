@@ -13,13 +13,20 @@ import { benchState, type BenchState } from '../bench/index.js';
 import { fitnessOf, proposeBleed, templatesOf, type Blank, type Fitness, type Template } from '../blank/index.js';
 import { blocking, bySeverity, overrule, STAGES, type Decision, type Finding, type Stage } from '../finding/index.js';
 import {
+  canFold,
   checkSheet,
   GAP_LIMITS,
+  groundOf,
   isLayout,
   layOut,
+  makeTray,
+  planSheets,
   type Layout,
   type LayoutRequest,
   type NoFit,
+  type SheetPlan,
+  type Tray,
+  type TrayRequest,
 } from '../sheet/index.js';
 import type { Media, Press, Printer } from '../shop/index.js';
 import { checkStack, planStack, type StackPlan } from '../stack/index.js';
@@ -46,9 +53,15 @@ export interface JobView extends JobFile {
   media: Media | null;
   printer: Printer | null;
   gap: number;
-  /** Transfers to print: one for each side of each piece. */
+  /** What the transfers are made of; null while there is no blank or no paper. */
+  trayRequest: TrayRequest | null;
+  tray: Tray | null;
+  /** Transfers to print: one for each side of each piece, or for each part of it. */
   transfers: number;
+  sheets: SheetPlan | null;
   layout: Layout | NoFit | null;
+  /** Whether both sides could go on one sheet that folds. */
+  foldable: boolean;
   press: Press | null;
   stack: StackPlan | null;
   bench: BenchState | null;
@@ -60,22 +73,44 @@ export interface JobView extends JobFile {
   blocks: Record<Stage, Finding[]>;
 }
 
+type TrayBase = Omit<TrayRequest, 'mirroredBy' | 'ground'>;
+
+/** What is laid out on one paper: the tray as its printer wants it. */
+interface OnPaper {
+  media: Media;
+  printer: Printer;
+  trayRequest: TrayRequest;
+  request: LayoutRequest;
+}
+
+/** The tray on one paper; `trays` keeps those that look the same on several. */
+function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<string, Tray>): OnPaper | null {
+  const printer = floor.printers.find((one) => one.id === media.printerId);
+  if (!printer) return null;
+  const { gap, choices } = base;
+  const ground = groundOf(media, gap, choices.edge);
+  const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground };
+  // Seams stand where the paper lets them; without any, a tray depends on the mirror alone.
+  const key = choices.tilings.length > 0 ? media.id : printer.mirroredBy;
+  const tray = trays.get(key) ?? makeTray(trayRequest);
+  trays.set(key, tray);
+  return { media, printer, trayRequest, request: { tray, paper: media, gap, edge: choices.edge } };
+}
+
 /** The paper chosen, or the one of which the least is wasted. */
-function chooseMedia(
-  file: JobFile,
-  floor: ShopFloor,
-  sizes: LayoutRequest['sizes'],
-  transfers: number,
-  gap: number,
-): Media | null {
-  const chosen = floor.media.find((m) => m.id === file.job.mediaId);
-  if (chosen) return chosen;
-  let best: { media: Media; use: number } | null = null;
+function choosePaper(base: TrayBase, mediaId: string | null, floor: ShopFloor): OnPaper | null {
+  const trays = new Map<string, Tray>();
+  const on = (media: Media) => onPaper(base, media, floor, trays);
+  const chosen = floor.media.find((m) => m.id === mediaId);
+  if (chosen) return on(chosen);
+  let best: { paper: OnPaper; use: number } | null = null;
   for (const media of floor.media) {
-    const outcome = layOut({ sizes, count: transfers, media, gap });
-    if (isLayout(outcome) && (best === null || outcome.use > best.use + 1e-9)) best = { media, use: outcome.use };
+    const paper = on(media);
+    const outcome = paper && layOut(paper.request);
+    if (paper && outcome && isLayout(outcome) && (best === null || outcome.use > best.use + 1e-9))
+      best = { paper, use: outcome.use };
   }
-  return best?.media ?? floor.media[0] ?? null;
+  return best?.paper ?? (floor.media[0] ? on(floor.media[0]) : null);
 }
 
 function choosePress(file: JobFile, floor: ShopFloor, template: Template): Press | null {
@@ -121,8 +156,12 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     media: null,
     printer: null,
     gap,
+    trayRequest: null,
+    tray: null,
     transfers: job.pieces,
+    sheets: null,
     layout: null,
+    foldable: false,
     press: null,
     stack: null,
     bench: plan ? benchState(plan.steps, plan.pieces, events) : null,
@@ -149,21 +188,23 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     }
     const all = blank.sides.map((_, side) => side);
     view.printed = isDesigned(job) ? all.filter((side) => isPrinted(job.design, side)) : all;
-    view.transfers = job.pieces * view.printed.length;
+    view.foldable = canFold(view.sides, view.printed);
     const onPress = pressedPart(blank, view.printed);
-    const [first, ...others] = view.printed.flatMap((side) => {
-      const box = view.templates[side]?.bleedBox;
-      return box ? [{ width: box.width, height: box.height }] : [];
-    });
     const template = view.templates[view.printed[0] ?? 0];
-    if (first && template) {
-      const sizes: LayoutRequest['sizes'] = [first, ...others];
+    if (template && view.printed.length > 0) {
       view.template = template;
-      view.media = chooseMedia(file, floor, sizes, view.transfers, gap);
-      view.printer = floor.printers.find((p) => p.id === view.media?.printerId) ?? null;
-      if (view.media && view.printer) {
-        view.layout = layOut({ sizes, count: view.transfers, media: view.media, gap });
-        findings.sheet.push(...checkSheet(view.layout, view.media, view.printer, print));
+      const { sides, printed } = view;
+      const base = { blank, sides, printed, pieces: job.pieces, choices: job.sheet, gap };
+      const paper = choosePaper(base, job.mediaId, floor);
+      if (paper) {
+        view.media = paper.media;
+        view.printer = paper.printer;
+        view.trayRequest = paper.trayRequest;
+        view.tray = paper.request.tray;
+        view.transfers = view.tray.parts.length;
+        view.sheets = planSheets(paper.request, job.sheet);
+        view.layout = view.sheets.layout;
+        findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print));
       }
       view.press = choosePress(file, floor, template);
       if (view.press) {

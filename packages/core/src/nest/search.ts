@@ -1,7 +1,7 @@
 import { areaOf } from '../geometry/index.js';
 import { boundOf } from './bound.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
-import { costOf, type NestProblem, type NestResult } from './problem.js';
+import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
 
 /** Numbers from 0 to 1 that follow from a seed alone (Park and Miller 1988). */
@@ -26,6 +26,13 @@ const EXACT_SLACK = 0.1;
 /** How finely shapes are cut into rows, mm: the fewer things, the finer. */
 export const pitchFor = (things: number): number => (things <= 300 ? 0.5 : things <= 1000 ? 1 : 2);
 
+export interface NesterOptions {
+  /** mm; by default as fine as the number of things lets it. */
+  pitch?: number;
+  seed?: number;
+  known?: readonly Spot[] | null;
+}
+
 /**
  * Looks for better and better layouts, one try at a time, until it is left alone; the best so far is always whole and right.
  * Follows from its seed alone. The first layout takes O(things × rows × intervals), as does each try.
@@ -43,10 +50,10 @@ export class Nester {
   private readonly random: () => number;
   private exactLength: number | null;
 
-  /** Throws TooLarge for a thing that fits the ground in none of its turns. */
+  /** `known`: where things may lie already; nothing worse is ever the best. Throws TooLarge for a thing that fits in none of its turns. */
   constructor(
     readonly problem: NestProblem,
-    { pitch = pitchFor(problem.things.length), seed = 1 }: { pitch?: number; seed?: number } = {},
+    { pitch = pitchFor(problem.things.length), seed = 1, known = null }: NesterOptions = {},
   ) {
     this.random = seeded(seed);
     this.prepared = prepare(problem, pitch);
@@ -71,6 +78,10 @@ export class Nester {
     }));
     this.genes = this.starts.shift() as Genes;
     this.best = layDown(this.prepared, this.genes);
+    if (known?.length === problem.things.length) {
+      const start = { spots: [...known], lengths: lengthsOf(problem, known) };
+      if (costOf(problem, start) < this.cost) this.best = start;
+    }
     this.exactLength = this.rectangles() ? this.bound : null;
   }
 

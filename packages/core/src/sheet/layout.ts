@@ -1,10 +1,18 @@
-import type { Rect } from '../geometry/index.js';
-import type { Margins } from '../shop/index.js';
+import {
+  areaOf,
+  boundsOf,
+  chain,
+  rotation,
+  transformed,
+  translation,
+  type Rect,
+  type Transform,
+} from '../geometry/index.js';
+import { boundOf } from '../nest/index.js';
+import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
+import type { PartKind } from './part.js';
+import type { Tray } from './tray.js';
 
-/** Room under each piece for its label, outside the cut, mm. */
-export const LABEL_STRIP = 5;
-/** Room at the foot of a sheet for its own line and the check ruler, mm. */
-export const FOOT_STRIP = 9;
 /** Room for scissors between pieces, mm. */
 export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
 
@@ -14,24 +22,20 @@ export interface Size {
 }
 
 export interface LayoutRequest {
-  /** Sizes of the sides of a piece with their bleed, mm; transfers take them in turn. The largest sets the room for all. */
-  sizes: readonly [Size, ...Size[]];
-  /** How many transfers. */
-  count: number;
-  media: { kind: 'cut' | 'roll'; width: number; length: number; margins: Margins };
+  tray: Tray;
+  paper: Paper;
   gap: number;
+  /** Least distance of a part from the edge that can be printed, mm. */
+  edge: number;
 }
 
-/** One transfer on a sheet; boxes in mm from the sheet's top-left corner. */
+/** A part on a sheet: turned clockwise about its own origin, then moved; mm from the sheet's top-left corner. */
 export interface Placed {
-  /** Counts all transfers of the job from 0. */
-  index: number;
-  /** The piece with its bleed. */
-  box: Rect;
-  /** A quarter turn clockwise. */
-  turned: boolean;
-  /** Where its label stands, outside the cut. */
-  label: Rect;
+  /** Which of the tray's parts. */
+  part: number;
+  x: number;
+  y: number;
+  turn: number;
 }
 
 export interface Sheet {
@@ -43,19 +47,33 @@ export interface Sheet {
 
 export interface Layout {
   sheets: Sheet[];
-  /** Transfers that fit on a full sheet. */
-  perSheet: number;
-  /** Printed area over paper used, 0 to 1. */
+  /** Area of the transfers over that of the paper, 0 to 1. */
   use: number;
-  /** The fewest sheets (cut) or the shortest length in mm (roll) that any layout could reach: area over area. */
+  /** What no layout can be better than: sheets (cut), mm of the ground (roll). */
   bound: number;
+  /** The same use if the bound were reached. */
+  bestUse: number;
 }
 
-/** Why nothing could be laid out. */
+/** Why nothing could be laid out: the part that is too large. */
 export interface NoFit {
-  needs: { width: number; height: number };
-  has: { width: number; height: number };
+  kind: number;
+  needs: Size;
+  has: Size;
 }
+
+/** From a part's own coordinates to the sheet. */
+export const partToSheet = ({ x, y, turn }: Pick<Placed, 'x' | 'y' | 'turn'>): Transform =>
+  chain(rotation(turn), translation(x, y));
+
+/** The box of a part's cut line on the sheet. */
+export const boxOf = (kind: PartKind, placed: Placed): Rect => boundsOf(transformed(kind.outline, partToSheet(placed)));
+
+export const kindOf = (tray: Tray, { part }: Pick<Placed, 'part'>): PartKind => {
+  const kind = tray.kinds[tray.parts[part]?.kind ?? -1];
+  if (!kind) throw new RangeError(`part ${part} is not in the tray`);
+  return kind;
+};
 
 interface Block {
   rows: number;
@@ -63,24 +81,25 @@ interface Block {
   turned: boolean;
 }
 
-/** The room that takes every side. */
-const roomOf = ({ sizes }: LayoutRequest): Size => ({
-  width: Math.max(...sizes.map((size) => size.width)),
-  height: Math.max(...sizes.map((size) => size.height)),
-});
+/** The room of a kind, upright or turned a quarter. */
+const roomBox = ({ room }: PartKind, turned: boolean): Rect =>
+  boundsOf(turned ? transformed(room, rotation(90)) : room);
 
-const sizeOfTransfer = ({ sizes }: LayoutRequest, index: number): Size => sizes[index % sizes.length] ?? sizes[0];
+/** The cell that takes every kind. */
+function cellOf(kinds: readonly PartKind[], turned: boolean): Size {
+  const boxes = kinds.map((kind) => roomBox(kind, turned));
+  return { width: Math.max(...boxes.map((box) => box.width)), height: Math.max(...boxes.map((box) => box.height)) };
+}
 
-const cellOf = ({ gap, ...request }: LayoutRequest, turned: boolean, piece = roomOf({ gap, ...request })) => ({
-  width: (turned ? piece.height : piece.width) + gap,
-  height: (turned ? piece.width : piece.height) + gap + LABEL_STRIP,
-});
+interface Cells {
+  up: Size;
+  side: Size;
+}
+
+const cellFor = (cells: Cells, turned: boolean): Size => (turned ? cells.side : cells.up);
 
 /** A stack of two blocks, the second under the first (or beside it), whose cells all fit; the fullest over all cuts. O(rows + columns). */
-function fullestPattern(
-  request: LayoutRequest,
-  area: { width: number; height: number },
-): { blocks: [Block, Block]; beside: boolean; count: number } {
+function fullestPattern(cells: Cells, area: Size): { blocks: [Block, Block]; beside: boolean; count: number } {
   const fits = (room: number, size: number) => Math.max(0, Math.floor(room / size + 1e-9));
   let best = {
     blocks: [
@@ -91,8 +110,8 @@ function fullestPattern(
     count: 0,
   };
   for (const firstTurned of [false, true]) {
-    const first = cellOf(request, firstTurned);
-    const second = cellOf(request, !firstTurned);
+    const first = cellFor(cells, firstTurned);
+    const second = cellFor(cells, !firstTurned);
     const consider = (a: Block, b: Block, beside: boolean) => {
       const count = a.rows * a.columns + b.rows * b.columns;
       if (count > best.count) best = { blocks: [a, b], beside, count };
@@ -118,13 +137,7 @@ function fullestPattern(
 }
 
 /** The shortest run of whole rows, unturned above turned, that holds `count`, no longer than `limit`. O(count). */
-function shortestRun(
-  request: LayoutRequest,
-  width: number,
-  count: number,
-  limit: number,
-): { blocks: [Block, Block]; length: number } | null {
-  const [up, side] = [cellOf(request, false), cellOf(request, true)];
+function shortestRun({ up, side }: Cells, width: number, count: number, limit: number): [Block, Block] | null {
   const perRow = { up: Math.floor(width / up.width + 1e-9), side: Math.floor(width / side.width + 1e-9) };
   let best: { blocks: [Block, Block]; length: number } | null = null;
   for (let upRows = 0; upRows <= (perRow.up > 0 ? Math.ceil(count / perRow.up) : 0); upRows++) {
@@ -142,34 +155,33 @@ function shortestRun(
       };
     }
   }
-  return best;
+  return best?.blocks ?? null;
 }
 
-/** Sets the first `count` cells of two blocks down from (x, y). */
+/** Sets the first `count` cells of two blocks down on the ground. */
 function setDown(
-  request: LayoutRequest,
+  tray: Tray,
+  cells: Cells,
   blocks: readonly [Block, Block],
   beside: boolean,
-  x: number,
-  y: number,
+  ground: Rect,
   from: number,
   count: number,
 ): Placed[] {
   const placed: Placed[] = [];
-  let [blockX, blockY] = [x, y];
+  let [blockX, blockY] = [ground.x, ground.y];
   for (const block of blocks) {
-    const cell = cellOf(request, block.turned);
+    const cell = cellFor(cells, block.turned);
     for (let row = 0; row < block.rows; row++) {
       for (let column = 0; column < block.columns && placed.length < count; column++) {
-        const size = sizeOfTransfer(request, from + placed.length);
-        const box: Rect = {
-          x: blockX + column * cell.width + request.gap / 2,
-          y: blockY + row * cell.height + request.gap / 2,
-          width: block.turned ? size.height : size.width,
-          height: block.turned ? size.width : size.height,
-        };
-        const label = { x: box.x, y: box.y + box.height + request.gap / 2, width: box.width, height: LABEL_STRIP };
-        placed.push({ index: from + placed.length, box, turned: block.turned, label });
+        const part = from + placed.length;
+        const room = roomBox(kindOf(tray, { part }), block.turned);
+        placed.push({
+          part,
+          x: blockX + column * cell.width - room.x,
+          y: blockY + row * cell.height - room.y,
+          turn: block.turned ? 90 : 0,
+        });
       }
     }
     if (beside) blockX += block.columns * cell.width;
@@ -178,61 +190,94 @@ function setDown(
   return placed;
 }
 
+/** Makes whole sheets of what lies on each: as long as the paper, or cut off the roll just below what lies lowest. */
+export function sheetsOf({ tray, paper, gap, edge }: LayoutRequest, placed: readonly (readonly Placed[])[]): Layout {
+  const { margins } = paper;
+  const strip = Math.max(0, edge - gap / 2);
+  const ground = groundOf(paper, gap, edge);
+  const sheets = placed.map((on): Sheet => {
+    const bottom = Math.max(
+      ground.y,
+      ...on.map((one) => {
+        const box = boundsOf(transformed(kindOf(tray, one).room, partToSheet(one)));
+        return box.y + box.height;
+      }),
+    );
+    const height =
+      paper.kind === 'roll'
+        ? Math.min(paper.length, Math.ceil(bottom + strip + FOOT_STRIP + margins.bottom - 1e-6))
+        : paper.length;
+    return {
+      width: paper.width,
+      height,
+      placed: [...on],
+      foot: {
+        x: margins.left,
+        y: height - margins.bottom - FOOT_STRIP,
+        width: paper.width - margins.left - margins.right,
+        height: FOOT_STRIP,
+      },
+    };
+  });
+  const areas = tray.kinds.map((kind) => areaOf(kind.outline));
+  const printed = tray.parts.reduce((sum, { kind }) => sum + (areas[kind] ?? 0), 0);
+  const area = (list: readonly Size[]) => list.reduce((sum, { width, height }) => sum + width * height, 0);
+  const bound = boundOf({
+    shapes: tray.kinds.map(({ room }) => ({ room, turns: [0, 90] })),
+    things: tray.parts.map(({ kind }) => kind),
+    width: ground.width,
+    length: ground.height,
+    kind: paper.kind,
+  });
+  const lost = paper.length - ground.height;
+  const least =
+    paper.kind === 'roll'
+      ? paper.width * (bound + lost * Math.max(1, Math.ceil(bound / ground.height - 1e-9)))
+      : paper.width * paper.length * bound;
+  return { sheets, use: printed / area(sheets), bound, bestUse: Math.min(1, printed / least) };
+}
+
 /**
- * Lays pieces in equal rooms on sheets or along a roll, at true size, each upright or turned a quarter, in at most two blocks a sheet.
+ * Lays parts in equal cells on sheets or along a roll, at true size, each upright or turned a quarter, in at most two blocks a sheet.
  * Cut sheets: the fullest two-block pattern, so the fewest sheets that such patterns allow. Roll: the shortest length in whole rows.
- * Never scales. Throws a RangeError for a count below 1 or a gap outside its limits.
+ * Never scales. Throws a RangeError for an empty tray or a gap outside its limits.
  */
 export function layOut(request: LayoutRequest): Layout | NoFit {
-  const { media, count, gap } = request;
-  if (!(Number.isInteger(count) && count >= 1))
-    throw new RangeError(`count must be a whole number of 1 or more, got ${count}`);
+  const { tray, paper, gap, edge } = request;
+  const count = tray.parts.length;
+  if (count < 1) throw new RangeError('there is no part in the tray');
   if (!(gap >= GAP_LIMITS.least && gap <= GAP_LIMITS.most))
     throw new RangeError(`gap must be from ${GAP_LIMITS.least} to ${GAP_LIMITS.most} mm, got ${gap}`);
-  const { margins } = media;
-  const area = {
-    width: media.width - margins.left - margins.right,
-    height: media.length - margins.top - margins.bottom - FOOT_STRIP,
-  };
-  const full = fullestPattern(request, area);
-  if (full.count === 0) {
-    const cell = cellOf(request, false);
-    return { needs: cell, has: area };
+  const ground = groundOf(paper, gap, edge);
+  const tooLarge = tray.kinds.findIndex((kind) => {
+    const { width, height } = roomBox(kind, false);
+    const fits = (w: number, h: number) => w <= ground.width + 1e-6 && h <= ground.height + 1e-6;
+    return !fits(width, height) && !fits(height, width);
+  });
+  const large = tray.kinds[tooLarge];
+  if (large) {
+    const { width, height } = roomBox(large, false);
+    return { kind: tooLarge, needs: { width, height }, has: { width: ground.width, height: ground.height } };
   }
-  const sheets: Sheet[] = [];
+  const cells: Cells = { up: cellOf(tray.kinds, false), side: cellOf(tray.kinds, true) };
+  const full = fullestPattern(cells, ground);
+  // Kinds of unlike shapes may fit one by one where no common cell does: then each lies by itself.
+  const alone = full.count === 0;
+  const placed: Placed[][] = [];
   for (let done = 0; done < count;) {
-    const rest = count - done;
-    const run = media.kind === 'roll' ? shortestRun(request, area.width, rest, area.height) : null;
-    const placed = run
-      ? setDown(request, run.blocks, false, margins.left, margins.top, done, rest)
-      : setDown(request, full.blocks, full.beside, margins.left, margins.top, done, Math.min(rest, full.count));
-    const bottom = Math.max(...placed.map((p) => p.label.y + p.label.height)) + gap / 2;
-    const height =
-      media.kind === 'roll' ? Math.min(media.length, Math.ceil(bottom + FOOT_STRIP + margins.bottom)) : media.length;
-    const foot = { x: margins.left, y: height - margins.bottom - FOOT_STRIP, width: area.width, height: FOOT_STRIP };
-    sheets.push({ width: media.width, height, placed, foot });
-    done += placed.length;
+    const rest = alone ? 1 : count - done;
+    const own: Cells = alone
+      ? { up: cellOf([kindOf(tray, { part: done })], false), side: cellOf([kindOf(tray, { part: done })], true) }
+      : cells;
+    const pattern = alone ? fullestPattern(own, ground) : full;
+    const run = paper.kind === 'roll' ? shortestRun(own, ground.width, rest, ground.height) : null;
+    const on = run
+      ? setDown(tray, own, run, false, ground, done, rest)
+      : setDown(tray, own, pattern.blocks, pattern.beside, ground, done, Math.min(rest, pattern.count));
+    placed.push(on);
+    done += on.length;
   }
-  const paper = sheets.reduce((sum, sheet) => sum + sheet.width * sheet.height, 0);
-  const printed = Array.from({ length: count }, (_, i) => sizeOfTransfer(request, i)).reduce(
-    (sum, size) => sum + size.width * size.height,
-    0,
-  );
-  // A label runs across the sheet whichever way its piece lies, so that a turned piece may need less room.
-  const cellsArea = Array.from({ length: count }, (_, i) => sizeOfTransfer(request, i)).reduce((sum, size) => {
-    const rooms = [cellOf(request, false, size), cellOf(request, true, size)];
-    return sum + Math.min(...rooms.map((cell) => cell.width * cell.height));
-  }, 0);
-  return {
-    sheets,
-    perSheet: full.count,
-    use: printed / paper,
-    // Continuous bound (Martello and Vigo 1998), on pieces with the room they must keep.
-    bound:
-      media.kind === 'roll'
-        ? cellsArea / area.width
-        : Math.max(1, Math.ceil(cellsArea / (area.width * area.height) - 1e-9)),
-  };
+  return sheetsOf(request, placed);
 }
 
 export const isLayout = (outcome: Layout | NoFit): outcome is Layout => 'sheets' in outcome;

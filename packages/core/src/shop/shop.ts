@@ -23,12 +23,50 @@ export interface Margins {
   left: number;
 }
 
+/** One ink of a printer. */
+export interface Ink {
+  name: (typeof INK_NAMES)[number];
+  /** Millilitres that a square metre of full cover takes. */
+  perSquareMetre: number;
+  /** Price of a millilitre in the shop's own money; null: not known. */
+  price: number | null;
+}
+export const INK_NAMES = ['cyan', 'magenta', 'yellow', 'black'] as const;
+
 /** A printer of the shop, and who mirrors: exactly one of Kanga and its driver. */
 export interface Printer {
   id: string;
   name: string;
   mirroredBy: 'kanga' | 'driver';
+  /** Pixels per inch that it prints pictures with. */
+  resolution: number;
+  /** Where it is asked to print: an address of the Internet Printing Protocol, `ipp://…`; null: PDFs are printed by hand. */
+  address: string | null;
+  inks: Ink[];
+  /** What its last mirror test showed; null: never tested. */
+  mirrorTest: MirrorTest | null;
 }
+
+/** What a printed mirror test showed. */
+export interface MirrorTest {
+  /** ISO 8601. */
+  at: string;
+  /** Whether the driver turned the page over. */
+  driverMirrors: boolean;
+}
+
+/** What has to be set in the driver at every print, for one paper in one printer. */
+export interface PrintCard {
+  paperKind: string;
+  quality: string;
+  /** Who converts colours: exactly one does. */
+  conversion: (typeof CONVERSIONS)[number];
+  /** The profile it converts with. */
+  profile: string;
+  /** Tray or roll. */
+  source: string;
+}
+export const CONVERSIONS = ['this file’s program', 'driver', 'printer'] as const;
 
 /** Paper in one printer. A roll's `length` is the longest piece that can be printed in one go. */
 export interface Media {
@@ -39,7 +77,25 @@ export interface Media {
   width: number;
   length: number;
   margins: Margins;
+  /** What is left: sheets, or mm of the roll; null: nobody counts. */
+  left: number | null;
+  /** Price of a sheet, or of a metre of the roll, in the shop's own money; null: not known. */
+  price: number | null;
+  card: PrintCard;
+  /** A piece left over: it is used up by one sheet. */
+  offcut: boolean;
 }
+
+/** A card nobody has filled in: the usual picks. Common practice, no published source. */
+export const USUAL_CARD: PrintCard = {
+  paperKind: 'matte presentation',
+  quality: 'high',
+  conversion: 'driver',
+  profile: '',
+  source: 'tray',
+};
+/** Inks of a desktop printer, ml a square metre at full cover. From memory, no published source: about 10 to 15 ml. */
+export const USUAL_INKS: Ink[] = INK_NAMES.map((name) => ({ name, perSquareMetre: 12, price: null }));
 
 /** How the shop likes things shown and done. */
 export interface Settings {

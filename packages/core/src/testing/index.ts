@@ -1,4 +1,6 @@
 import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
+import { USUAL_CARD, USUAL_INKS } from '../shop/index.js';
+import { USUAL_SHEET } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export * from './goods.js';
@@ -7,19 +9,31 @@ export * from './goods.js';
 
 const margins = { top: 3, right: 3, bottom: 12, left: 3 };
 
+const plainPrinter = { resolution: 360, address: null, inks: USUAL_INKS, mirrorTest: null };
+const plainPaper = { left: null, price: null, card: USUAL_CARD, offcut: false };
+
 export const sampleFloor: ShopFloor = {
   presses: [
     { id: 'small', name: 'Small', kind: 'clamshell', platen: { width: 300, depth: 300 }, heatLimit: 215, remark: '' },
     { id: 'large', name: 'Large', kind: 'swing-away', platen: { width: 406, depth: 508 }, heatLimit: 225, remark: '' },
   ],
   printers: [
-    { id: 'desk', name: 'Desk', mirroredBy: 'kanga' },
-    { id: 'roll', name: 'Roll', mirroredBy: 'driver' },
+    { id: 'desk', name: 'Desk', mirroredBy: 'kanga', ...plainPrinter },
+    { id: 'roll', name: 'Roll', mirroredBy: 'driver', ...plainPrinter },
   ],
   media: [
-    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins },
-    { id: 'a3', printerId: 'desk', name: 'A3+', kind: 'cut', width: 483, length: 600, margins },
-    { id: 'wide', printerId: 'roll', name: '610 mm roll', kind: 'roll', width: 610, length: 3000, margins },
+    { id: 'a4', printerId: 'desk', name: 'A4', kind: 'cut', width: 210, length: 297, margins, ...plainPaper },
+    { id: 'a3', printerId: 'desk', name: 'A3+', kind: 'cut', width: 483, length: 600, margins, ...plainPaper },
+    {
+      id: 'wide',
+      printerId: 'roll',
+      name: '610 mm roll',
+      kind: 'roll',
+      width: 610,
+      length: 3000,
+      margins,
+      ...plainPaper,
+    },
   ],
 };
 
@@ -56,6 +70,7 @@ export const sampleJob = (change: Partial<Job> = {}): Job => ({
   run: null,
   mediaId: null,
   gap: null,
+  sheet: USUAL_SHEET,
   pressId: null,
   overrides: {},
   waivers: [],

@@ -2,11 +2,13 @@ import type { Knex } from 'knex';
 import * as first from './0001-first.js';
 import * as sides from './0002-sides.js';
 import * as proofProfile from './0003-proof-profile.js';
+import * as sheets from './0004-sheets.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
   '0002-sides': sides,
   '0003-proof-profile': proofProfile,
+  '0004-sheets': sheets,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

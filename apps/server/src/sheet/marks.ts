@@ -1,0 +1,152 @@
+import {
+  beginText,
+  endText,
+  fill,
+  lineTo,
+  moveTo,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  rgb,
+  setFillingColor,
+  setFontAndSize,
+  setLineWidth,
+  setTextMatrix,
+  showText,
+  stroke,
+  type PDFOperator,
+  type PDFPage,
+} from '@cantoo/pdf-lib';
+import { chain, scaling, translation, type Rect, type Transform } from '@kanga/core/geometry';
+import {
+  CROSS_ARM,
+  cutMarks,
+  labelToPart,
+  partToSheet,
+  planLabel,
+  type Code,
+  type PartKind,
+  type Placed,
+  type Sheet,
+  type Stroke,
+} from '@kanga/core/sheet';
+import type { Printer } from '@kanga/core/shop';
+import type { LabelFont } from './fonts.js';
+import { operator, polygonOperators } from './operators.js';
+import { POINTS_PER_MM, toPage } from './page.js';
+
+const LABEL_POINTS = 7;
+const INK = rgb(0.09, 0.08, 0.12);
+const RULER_MM = 100;
+
+/** One line of words in a box, in whatever coordinates `on` takes to the page (mm, y down). */
+function words(page: PDFPage, { font, fit }: LabelFont, text: string, box: Rect, on: Transform): PDFOperator[] {
+  const shown = fit(text, LABEL_POINTS, box.width * POINTS_PER_MM);
+  if (shown === '') return [];
+  const name = page.node.newFontDictionary(font.name, font.ref);
+  const baseline = box.y + box.height / 2 + (LABEL_POINTS * 0.35) / POINTS_PER_MM;
+  const at = chain(scaling(1 / POINTS_PER_MM, -1 / POINTS_PER_MM), translation(box.x, baseline), on);
+  return [
+    beginText(),
+    setFillingColor(INK),
+    setFontAndSize(name, LABEL_POINTS),
+    setTextMatrix(at.a, at.b, at.c, at.d, at.e, at.f),
+    showText(font.encodeText(shown)),
+    endText(),
+  ];
+}
+
+const lines = (strokes: readonly Stroke[]): PDFOperator[] =>
+  strokes.flatMap(({ x1, y1, x2, y2 }) => [moveTo(x1, y1), lineTo(x2, y2), stroke()]);
+
+/** Dark modules of a code, runs of a row drawn as one bar. */
+function bars(code: Code, box: Rect): PDFOperator[] {
+  const size = box.width / code.length;
+  return code.flatMap((row, y) => {
+    const drawn: PDFOperator[] = [];
+    for (let x = 0; x < row.length; x++) {
+      if (!row[x]) continue;
+      const from = x;
+      while (row[x + 1]) x++;
+      drawn.push(rectangle(box.x + from * size, box.y + y * size, (x - from + 1) * size, size));
+    }
+    return drawn;
+  });
+}
+
+export interface LabelOrder {
+  kind: PartKind;
+  placed: Placed;
+  words: string;
+  code: Code | null;
+  mirroredBy: Printer['mirroredBy'];
+}
+
+/** The label of a part: it turns with its part, and reads right on the paper whoever mirrors. */
+export function drawLabel(page: PDFPage, font: LabelFont, order: LabelOrder, sheet: Sheet): void {
+  const { kind, placed, code, mirroredBy } = order;
+  const plan = planLabel(kind);
+  const on = chain(labelToPart(kind, mirroredBy), partToSheet(placed), toPage(sheet));
+  page.pushOperators(
+    pushGraphicsState(),
+    operator(on),
+    setFillingColor(INK),
+    ...polygonOperators(plan.arrow),
+    fill(),
+    ...(code && plan.code ? [...bars(code, plan.code), fill()] : []),
+    popGraphicsState(),
+    ...words(page, font, order.words, plan.words, on),
+  );
+  for (const { text, at } of kind.letters) {
+    const flip = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
+    const onLetter = chain(flip, translation(at.x, at.y), partToSheet(placed), toPage(sheet));
+    page.pushOperators(...words(page, font, text, { x: -0.8, y: -2, width: 4, height: 4 }, onLetter));
+  }
+}
+
+/** Cut marks, fold ticks and crosses of a part. */
+export function drawMarks(page: PDFPage, kind: PartKind, placed: Placed, gap: number, sheet: Sheet): void {
+  const crosses = kind.crosses.flatMap(({ x, y }): Stroke[] => [
+    { x1: x - CROSS_ARM, y1: y, x2: x + CROSS_ARM, y2: y },
+    { x1: x, y1: y - CROSS_ARM, x2: x, y2: y + CROSS_ARM },
+  ]);
+  page.pushOperators(
+    pushGraphicsState(),
+    operator(chain(partToSheet(placed), toPage(sheet))),
+    setLineWidth(0.15),
+    ...lines([...cutMarks(kind, gap), ...kind.folds, ...crosses]),
+    popGraphicsState(),
+  );
+}
+
+/** The foot of a sheet: what it is, and a ruler of 100 mm at its right, to be held against a real one. */
+export function drawFoot(
+  page: PDFPage,
+  font: LabelFont,
+  text: string,
+  mirroredBy: Printer['mirroredBy'],
+  sheet: Sheet,
+): void {
+  const { foot } = sheet;
+  // What the driver mirrors is written mirrored, so that it reads right on the paper.
+  const over = mirroredBy === 'driver' ? chain(scaling(-1, 1), translation(2 * foot.x + foot.width, 0)) : scaling(1);
+  const on = chain(over, toPage(sheet));
+  const ruler = foot.width >= RULER_MM + 60;
+  const [left, top] = [foot.x + foot.width - RULER_MM, foot.y + foot.height - 3];
+  const ticks = Array.from({ length: 11 }, (_, i): Stroke => {
+    const x = left + i * 10;
+    return { x1: x, y1: top, x2: x, y2: top - (i % 5 === 0 ? 2 : 1) };
+  });
+  if (ruler) {
+    page.pushOperators(
+      pushGraphicsState(),
+      operator(on),
+      setLineWidth(0.2),
+      ...lines([{ x1: left, y1: top, x2: left + RULER_MM, y2: top }, ...ticks]),
+      popGraphicsState(),
+      ...words(page, font, '100 mm', { x: left + 2, y: foot.y, width: 20, height: 3.5 }, on),
+    );
+  }
+  const width = foot.width - (ruler ? RULER_MM + 6 : 0);
+  page.pushOperators(...words(page, font, text, { ...foot, width }, on));
+}

@@ -1,0 +1,288 @@
+import { useMutation } from '@tanstack/react-query';
+import { GAP_LIMITS, isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
+import { parseLength, tidyNumber } from '@kanga/core/units';
+import { handOver, problemFrom, type JobSession } from '../data/index.js';
+import { Fact } from '../frame/index.js';
+import { useJob } from '../job/index.js';
+import { Button, Choice, ParsedField } from '../ui/index.js';
+import { ChosenPart } from './chosen-part.js';
+import { TilingPanel } from './tiling-panel.js';
+import type { useArranging } from './use-arranging.js';
+import type { Nesting } from './use-nest.js';
+
+/** Fetches the PDF and hands it to the browser as a file, so that a refusal can be shown in words. */
+function useDownload(jobId: string, number: number, session: JobSession) {
+  return useMutation({
+    mutationFn: async () => {
+      // What was chosen a moment ago is to be in it.
+      await session.flush();
+      const response = await fetch(`/api/jobs/${jobId}/sheet`);
+      if (!response.ok) throw new Error(((await response.json()) as { title: string }).title);
+      handOver(`kanga-job-${number}-sheets.pdf`, await response.blob());
+    },
+  });
+}
+
+/** Use of the paper as a bar: what is reached, and the mark that nothing can pass. */
+function UseBar({ use, best }: { use: number; best: number }) {
+  return (
+    <svg viewBox="0 0 100 9" className="mt-1 h-3 w-full" preserveAspectRatio="none" aria-hidden>
+      <rect width="100" height="9" fill="#E4E5EC" />
+      <rect width={use * 100} height="9" fill="#00739B" />
+      <path d={`M${best * 100} 0V9`} stroke="#17151F" strokeWidth="1" />
+    </svg>
+  );
+}
+
+/** What is shown of a nesting under way, or the button that starts one. */
+function NestPanel({
+  nesting,
+  problem,
+  onStart,
+  onStop,
+  onDrop,
+}: {
+  nesting: Nesting | null;
+  problem: string | null;
+  onStart: () => void;
+  onStop: () => void;
+  onDrop: () => void;
+}) {
+  const { view, session, locked } = useJob();
+  const { arrangement } = view.job.sheet;
+  const tooMany = view.transfers > SHEET_LIMITS.arranged;
+  if (nesting) {
+    return (
+      <div className="space-y-2 border-l-4 border-yellow pl-3" role="status">
+        <p>
+          Nesting: <span className="figures">{nesting.tries}</span> tries in{' '}
+          <span className="figures">{nesting.seconds.toFixed(0)} s</span>, better{' '}
+          <span className="figures">{nesting.better}</span> times.
+        </p>
+        <div className="flex gap-2">
+          <Button tone="strong" disabled={!nesting.spots} onClick={onStop}>
+            Take the best so far
+          </Button>
+          <Button onClick={onDrop}>Leave it</Button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className="space-y-1">
+      <div className="flex gap-2">
+        <Button className="flex-1" disabled={locked || tooMany || !view.sheets} onClick={onStart}>
+          {arrangement ? 'Nest again' : 'Nest to save paper'}
+        </Button>
+        {arrangement && (
+          <Button
+            disabled={locked}
+            onClick={() => {
+              session.change({ sheet: { ...view.job.sheet, arrangement: null } });
+            }}
+          >
+            In rows
+          </Button>
+        )}
+      </div>
+      {tooMany && (
+        <p className="text-[14px] text-soft">
+          Up to {SHEET_LIMITS.arranged} transfers can be nested; this job has {view.transfers}.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="font-semibold text-magenta">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Choices that are made once in a while. */
+function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) {
+  const { view, print, locked } = useJob();
+  const { sheet } = view.job;
+  const yes = [
+    { value: 'yes', label: 'Yes' },
+    { value: 'no', label: 'No' },
+  ] as const;
+  return (
+    <div className="space-y-3 pt-1">
+      {(view.foldable || sheet.folded) && (
+        <Choice
+          label="Both sides on one folded sheet"
+          value={sheet.folded ? 'yes' : 'no'}
+          disabled={locked}
+          options={yes}
+          onChange={(value) => {
+            set({ folded: value === 'yes' });
+          }}
+        />
+      )}
+      <Choice
+        label="Keep each piece on one sheet"
+        value={sheet.together ? 'yes' : 'no'}
+        disabled={locked}
+        options={yes}
+        onChange={(value) => {
+          set({ together: value === 'yes' });
+        }}
+      />
+      <Choice
+        label="Nesting may turn"
+        value={sheet.turns}
+        disabled={locked}
+        options={[
+          { value: 'quarter', label: 'By quarters' },
+          { value: 'any', label: 'Any way' },
+        ]}
+        onChange={(turns) => {
+          set({ turns });
+        }}
+      />
+      <Choice
+        label="Code on labels, opens the piece at the press"
+        value={sheet.codes ? 'yes' : 'no'}
+        disabled={locked}
+        options={yes}
+        onChange={(value) => {
+          set({ codes: value === 'yes' });
+        }}
+      />
+      {!locked && (
+        <ParsedField
+          label="Kept free along the edge"
+          shown={print.length(sheet.edge)}
+          parse={(text) => parseLength(text, print.units.length)}
+          limits={(mm) =>
+            mm >= 0 && mm <= SHEET_LIMITS.edge ? null : `From nothing to ${print.length(SHEET_LIMITS.edge)}.`
+          }
+          onValue={(edge) => {
+            set({ edge });
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+interface Props {
+  layout: Layout | null;
+  nest: {
+    nesting: Nesting | null;
+    problem: string | null;
+    onStart: () => void;
+    onStop: () => void;
+    onDrop: () => void;
+  };
+  arranging: ReturnType<typeof useArranging>;
+}
+
+/** The ledger of the sheet stage. */
+export function Facts({ layout, nest, arranging }: Props) {
+  const { view, session, shop, print, locked } = useJob();
+  const { media, transfers, job, blank, gap, blocks, printed, trayRequest } = view;
+  const download = useDownload(job.id, job.number, session);
+  const stopped = [...blocks.blank, ...blocks.art, ...blocks.sheet].length > 0;
+  const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
+  const roll = media?.kind === 'roll';
+  const set = (change: Partial<SheetChoices>) => {
+    session.change({ sheet: { ...job.sheet, ...change } });
+  };
+  const tooLarge = view.layout !== null && !isLayout(view.layout);
+  return (
+    <div className="space-y-3">
+      <Choice
+        label="Paper"
+        value={media?.id ?? ''}
+        disabled={locked}
+        options={shop.media.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(mediaId) => {
+          session.change({ mediaId });
+        }}
+      />
+      <dl>
+        {layout && media && (
+          <Fact
+            name={roll ? 'Length' : 'Sheets'}
+            note={
+              roll
+                ? `no layout takes less than ${print.length(layout.bound)}`
+                : `no layout takes fewer than ${layout.bound}`
+            }
+          >
+            <span className="figures text-[28px] leading-none">
+              {roll ? print.length(length) : layout.sheets.length}
+            </span>
+          </Fact>
+        )}
+        <Fact
+          name="Transfers"
+          note={blank && transfers !== job.pieces ? `${job.pieces} pieces, ${transfers / job.pieces} each` : undefined}
+        >
+          <span className="figures">{transfers}</span>
+        </Fact>
+        {layout && (
+          <Fact name="Use" note={`no layout reaches more than ${tidyNumber(layout.bestUse * 100, 0)} %`}>
+            <span className="figures">{tidyNumber(layout.use * 100, 0)} %</span>{' '}
+            <span className="font-normal text-soft">of the paper is printed</span>
+            <UseBar use={layout.use} best={layout.bestUse} />
+          </Fact>
+        )}
+      </dl>
+      {layout && <NestPanel {...nest} />}
+      <ChosenPart arranging={arranging} sheets={layout?.sheets.length ?? 0} />
+      {trayRequest &&
+        !locked &&
+        !job.sheet.folded &&
+        printed
+          .filter((side) => tooLarge || job.sheet.tilings.some((one) => one.side === side))
+          .map((side) => (
+            <TilingPanel
+              key={side}
+              request={trayRequest}
+              side={side}
+              name={(blank?.sides.length ?? 1) > 1 ? (blank?.sides[side]?.name ?? '') : ''}
+              onChange={(tilings) => {
+                set({ tilings });
+              }}
+            />
+          ))}
+      <Button
+        tone="strong"
+        className="w-full"
+        disabled={stopped || !layout || download.isPending}
+        onClick={() => {
+          download.mutate();
+        }}
+      >
+        {download.isPending ? 'Making the PDF…' : 'Download the PDF'}
+      </Button>
+      {download.isError && (
+        <p role="alert" className="font-semibold text-magenta">
+          {problemFrom(download.error).title}
+        </p>
+      )}
+      {!locked && (
+        <ParsedField
+          label="Room for scissors"
+          shown={print.length(gap)}
+          parse={(text) => parseLength(text, print.units.length)}
+          limits={(mm) =>
+            mm >= GAP_LIMITS.least && mm <= GAP_LIMITS.most
+              ? null
+              : `From ${print.length(GAP_LIMITS.least)} to ${print.length(GAP_LIMITS.most)}.`
+          }
+          onValue={(mm) => {
+            session.change({ gap: mm });
+          }}
+        />
+      )}
+      <details className="border-t border-rule pt-2" open={job.sheet.folded || job.sheet.codes}>
+        <summary className="cursor-pointer font-semibold">More choices</summary>
+        <MoreChoices set={set} />
+      </details>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Spot } from '@kanga/core/nest';
+import {
+  isLayout,
+  nestProblem,
+  spotsOf,
+  spotsOnGround,
+  spotsOnSheet,
+  type Arrangement,
+  type SheetChoices,
+  type SheetPlan,
+} from '@kanga/core/sheet';
+import { nestInWorker } from '../workers/index.js';
+
+/** A search under way: the best so far is whole at any time. */
+export interface Nesting {
+  spots: Spot[] | null;
+  tries: number;
+  seconds: number;
+  /** How often it got better. */
+  better: number;
+}
+
+/** It stops by itself after this long, seconds. */
+const LONGEST = 90;
+
+/** Runs the nesting in its worker. The best so far is kept when it is stopped, whoever stops it. */
+export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {
+  const [nesting, setNesting] = useState<Nesting | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const run = useRef<{ abort: AbortController; spots: Spot[] | null; plan: SheetPlan } | null>(null);
+
+  const end = useCallback(
+    (kept: boolean) => {
+      const now = run.current;
+      if (!now) return;
+      run.current = null;
+      now.abort.abort();
+      setNesting(null);
+      if (kept && now.spots) keep(now.plan, now.spots);
+    },
+    [keep],
+  );
+
+  const start = (
+    plan: SheetPlan,
+    choices: Pick<SheetChoices, 'turns' | 'together'>,
+    arranged: Pick<Arrangement, 'spots' | 'pinned'> | null,
+  ) => {
+    end(false);
+    const mine = { abort: new AbortController(), spots: null as Spot[] | null, plan };
+    run.current = mine;
+    setProblem(null);
+    setNesting({ spots: null, tries: 0, seconds: 0, better: 0 });
+    const now = isLayout(plan.layout) && plan.clashing.length === 0 && !choices.together ? spotsOf(plan.layout) : [];
+    nestInWorker(
+      nestProblem(plan.request, choices, arranged),
+      spotsOnGround(now, plan.request),
+      LONGEST,
+      (answer) => {
+        if (run.current !== mine) return;
+        if ('best' in answer && answer.best) mine.spots = spotsOnSheet(answer.best.spots, plan.request);
+        const better = 'best' in answer && answer.best ? 1 : 0;
+        setNesting((was) => ({
+          spots: mine.spots,
+          tries: answer.tries,
+          seconds: answer.seconds,
+          better: (was?.better ?? 0) + better,
+        }));
+      },
+      mine.abort.signal,
+    ).then(
+      () => {
+        if (run.current === mine) end(true);
+      },
+      (error: unknown) => {
+        if (run.current !== mine) return;
+        end(false);
+        setProblem(error instanceof Error ? error.message : String(error));
+      },
+    );
+  };
+
+  // Whoever leaves the screen keeps what was found.
+  useEffect(
+    () => () => {
+      end(true);
+    },
+    [end],
+  );
+  return {
+    nesting,
+    problem,
+    start,
+    stop: () => {
+      end(true);
+    },
+    drop: () => {
+      end(false);
+    },
+  };
+}

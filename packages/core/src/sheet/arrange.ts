@@ -1,0 +1,100 @@
+import { hashOf } from '../finding/index.js';
+import { transformed } from '../geometry/index.js';
+import { clashesOf, type Clashes, type NestProblem, type Spot } from '../nest/index.js';
+import type { Arrangement, SheetChoices } from './choices.js';
+import { groundOf, type Paper } from './ground.js';
+import { kindOf, partToSheet, sheetsOf, type Layout, type LayoutRequest, type Placed } from './layout.js';
+import type { Tray } from './tray.js';
+
+/** Everything an arrangement depends on, as one short text: the parts with their rooms, and the paper. */
+export function layoutFingerprint({ tray, paper, gap, edge }: LayoutRequest): string {
+  const { kind, width, length, margins } = paper;
+  return hashOf(
+    JSON.stringify([
+      tray.kinds.map(({ room }) => room.map(({ x, y }) => [Math.round(x * 20), Math.round(y * 20)])),
+      tray.parts.map((part) => part.kind),
+      [kind, width, length, margins.top, margins.right, margins.bottom, margins.left, gap, edge],
+    ]),
+  );
+}
+
+/** Turns of five degrees, for parts that may lie at any angle. */
+const ANY_TURNS = Array.from({ length: 24 }, (_, i) => i * 15);
+const QUARTER_TURNS = [0, 90, 180, 270];
+
+/** The nesting of a tray on paper, with what is pinned. Spots of the problem count from the ground's corner. */
+export function nestProblem(
+  request: LayoutRequest,
+  choices: Pick<SheetChoices, 'turns' | 'together'>,
+  arranged: Pick<Arrangement, 'spots' | 'pinned'> | null,
+): NestProblem {
+  const { tray, paper, gap, edge } = request;
+  const ground = groundOf(paper, gap, edge);
+  const turns = choices.turns === 'any' ? ANY_TURNS : QUARTER_TURNS;
+  const pinned = new Set(arranged?.pinned ?? []);
+  return {
+    shapes: tray.kinds.map(({ room }) => ({ room, turns })),
+    things: tray.parts.map(({ kind }) => kind),
+    ...(choices.together ? { groups: tray.parts.map(({ piece }) => piece) } : {}),
+    pinned: tray.parts.map((_, part) => {
+      const spot = pinned.has(part) ? arranged?.spots[part] : undefined;
+      return spot ? { ...spot, x: spot.x - ground.x, y: spot.y - ground.y } : null;
+    }),
+    width: ground.width,
+    length: ground.height,
+    kind: paper.kind,
+  };
+}
+
+/** Where parts lie, from the ground's own corner, as nesting counts. */
+export function spotsOnGround(spots: readonly Spot[], { paper, gap, edge }: LayoutRequest): Spot[] {
+  const ground = groundOf(paper, gap, edge);
+  return spots.map((spot) => ({ ...spot, x: spot.x - ground.x, y: spot.y - ground.y }));
+}
+
+/** A hundredth of a millimetre is far below what scissors see, and keeps what is stored short. */
+const tidy = (mm: number): number => Math.round(mm * 100) / 100;
+
+/** What nesting found, from the sheet's own corner. */
+export function spotsOnSheet(spots: readonly Spot[], { paper, gap, edge }: LayoutRequest): Spot[] {
+  const ground = groundOf(paper, gap, edge);
+  return spots.map(({ sheet, x, y, turn }) => ({ sheet, x: tidy(x + ground.x), y: tidy(y + ground.y), turn }));
+}
+
+/** The sheets of an arrangement; sheets that nothing lies on are left out. */
+export function arrangedLayout(request: LayoutRequest, spots: readonly Spot[]): Layout {
+  const on: Placed[][] = [];
+  spots.forEach(({ sheet, x, y, turn }, part) => {
+    (on[sheet] ??= []).push({ part, x, y, turn });
+  });
+  return sheetsOf(
+    request,
+    on.filter((list) => list.length > 0),
+  );
+}
+
+/** The spots of every part in a layout, in the order of the tray. */
+export function spotsOf(layout: Layout): Spot[] {
+  const spots: Spot[] = [];
+  layout.sheets.forEach(({ placed }, sheet) => {
+    for (const { part, x, y, turn } of placed) spots[part] = { sheet, x: tidy(x), y: tidy(y), turn };
+  });
+  return spots;
+}
+
+/** How much of two rooms may overlap before it counts, mm: what rounding of their spots adds up to. */
+const SLACK = 0.05;
+
+/** What is wrong on a sheet: parts whose rooms overlap or leave the ground, found by a polygon test that knows no nesting. */
+export function clashesOn(
+  { tray, paper, gap, edge }: { tray: Tray; paper: Paper; gap: number; edge: number },
+  placed: readonly Placed[],
+): Clashes {
+  const ground = groundOf(paper, gap, edge);
+  const rooms = placed.map((one) =>
+    transformed(kindOf(tray, one).room, partToSheet({ ...one, x: one.x - ground.x, y: one.y - ground.y })),
+  );
+  const { pairs, outside } = clashesOf(rooms, { width: ground.width, length: ground.height }, SLACK);
+  const partAt = (i: number) => placed[i]?.part ?? -1;
+  return { pairs: pairs.map(([a, b]) => [partAt(a), partAt(b)]), outside: outside.map(partAt) };
+}

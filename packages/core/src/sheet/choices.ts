@@ -1,0 +1,59 @@
+import type { Spot } from '../nest/index.js';
+
+/** How parts of one print meet: on soft goods one keeps a tail beneath its neighbour, on hard goods they stand edge to edge. */
+export const JOINS = ['overlap', 'butt'] as const;
+export type Join = (typeof JOINS)[number];
+
+/** A print that is cut into parts because it is larger than the paper. */
+export interface Tiling {
+  side: number;
+  columns: number;
+  rows: number;
+  join: Join;
+  /** Seams run straight, or wind through quiet places near where they stand. */
+  straight: boolean;
+  /** Where the upright and the level seams stand, mm in the side's coordinates; null: where the picture is quiet. */
+  upright: number[] | null;
+  level: number[] | null;
+}
+
+/** Where every part lies, as somebody or the nesting left it. */
+export interface Arrangement {
+  /** Of the tray and the paper it was made for: another one voids it. */
+  fingerprint: string;
+  spots: Spot[];
+  /** Parts that stay where they are when the rest is nested again. */
+  pinned: number[];
+}
+
+export const PART_TURNS = ['quarter', 'any'] as const;
+
+/** What is chosen for the paper of a job. */
+export interface SheetChoices {
+  /** Both sides on one sheet that folds round the blank. */
+  folded: boolean;
+  /** All parts of a piece on one sheet. */
+  together: boolean;
+  /** The turns that nesting may give a part. */
+  turns: (typeof PART_TURNS)[number];
+  /** Least distance of a part from the edge of the paper that can be printed, mm. */
+  edge: number;
+  /** Whether labels carry a code that opens the piece at the press. */
+  codes: boolean;
+  tilings: Tiling[];
+  arrangement: Arrangement | null;
+}
+
+/** Choices nobody has made yet. */
+export const USUAL_SHEET: SheetChoices = {
+  folded: false,
+  together: false,
+  turns: 'quarter',
+  edge: 0,
+  codes: false,
+  tilings: [],
+  arrangement: null,
+};
+
+/** Limits: sheets a print may be cut into each way; mm of the edge strip; parts that an arrangement holds. */
+export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000 };

@@ -1,0 +1,25 @@
+import qrcode from 'qrcode-generator';
+
+/** A code as rows of modules, true where it is dark; without its quiet zone. */
+export type Code = readonly (readonly boolean[])[];
+
+/** Quiet zone round a code, modules (ISO/IEC 18004 §6.3.8). */
+export const QUIET_MODULES = 4;
+
+/**
+ * The address that opens a piece at the press, short and in capitals, which a code holds in fewer modules than small letters
+ * (ISO/IEC 18004, alphanumeric mode). `origin` is where Kanga is served, like `http://192.0.2.7:4600`; pieces count from 1.
+ */
+export const pieceAddress = (origin: string, jobNumber: number, piece: number): string =>
+  `${origin}/p/${jobNumber}/${piece}`.toUpperCase();
+
+/** The QR code of a text, of the smallest size that holds it, with 15 % that may be lost (level M). Throws when nothing holds it. */
+export function codeOf(text: string): Code {
+  const code = qrcode(0, 'M');
+  code.addData(text, /^[0-9A-Z $%*+\-./:]*$/.test(text) ? 'Alphanumeric' : 'Byte');
+  code.make();
+  const size = code.getModuleCount();
+  return Array.from({ length: size }, (_, row) =>
+    Array.from({ length: size }, (_cell, column) => code.isDark(row, column)),
+  );
+}

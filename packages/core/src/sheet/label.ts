@@ -1,0 +1,52 @@
+import { chain, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
+import type { Printer } from '../shop/index.js';
+import { CODE_STRIP, LABEL_STRIP, type PartKind } from './part.js';
+
+/** Where the three things of a label stand, mm in the label's own coordinates, which read from its top-left corner. */
+export interface LabelPlan {
+  /** A triangle that points to the part's upper edge. */
+  arrow: { x: number; y: number }[];
+  words: Rect;
+  /** Null on a label without a code. */
+  code: Rect | null;
+}
+
+/** Lays out a label of a kind: `▲ words`, and under or beside them the code. */
+export function planLabel({ label: { width, height } }: Pick<PartKind, 'label'>): LabelPlan {
+  const code = height >= CODE_STRIP ? { x: 0.5, y: 0.5, width: CODE_STRIP - 1, height: CODE_STRIP - 1 } : null;
+  const left = code ? CODE_STRIP + 1 : 0;
+  const line = Math.min(height, LABEL_STRIP);
+  return {
+    arrow: [
+      { x: left + 0.4, y: line * 0.7 },
+      { x: left + 1.4, y: line * 0.25 },
+      { x: left + 2.4, y: line * 0.7 },
+    ],
+    words: { x: left + 3.2, y: 0, width: width - left - 3.4, height: line },
+    code,
+  };
+}
+
+/**
+ * From a label's own coordinates to its part's. When the driver mirrors the page, words that are not part of the print are written
+ * mirrored, so that they read right on the paper.
+ */
+export const labelToPart = ({ label }: Pick<PartKind, 'label'>, mirroredBy: Printer['mirroredBy']): Transform =>
+  chain(
+    mirroredBy === 'driver' ? chain(scaling(-1, 1), translation(label.width, 0)) : translation(0, 0),
+    translation(label.x, label.y),
+  );
+
+export interface LabelWords {
+  jobNumber: number;
+  piece: number;
+  pieces: number;
+  /** The kind's own name; empty when there is one alone. */
+  name: string;
+  /** The names on the piece, and what the job is called: what there is no room for is cut off. */
+  rest: string;
+}
+
+/** What a label says: the job, the piece, the side, then what else fits. Pieces count from 1. */
+export const labelWords = ({ jobNumber, piece, pieces, name, rest }: LabelWords): string =>
+  [`${jobNumber}`, `${piece}/${pieces}${name ? ` ${name}` : ''}`, rest].filter((text) => text !== '').join(' · ');

@@ -1,0 +1,165 @@
+import {
+  boundsOf,
+  chain,
+  growRect,
+  offsetPolygon,
+  rectPolygon,
+  rowSpans,
+  scaling,
+  simplified,
+  transformed,
+  translation,
+  united,
+  type Point,
+  type Polygon,
+  type Rect,
+  type Transform,
+} from '../geometry/index.js';
+
+/** One side of the blank as it lies on a part, clipped to what the part shows of it. */
+export interface Face {
+  side: number;
+  /** In the side's own coordinates, mm. */
+  clips: Polygon[];
+  /** From the side's coordinates to the part's; it mirrors exactly when Kanga owns the mirror. */
+  toPart: Transform;
+}
+
+/** One stroke, mm. */
+export interface Stroke {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+}
+
+/** A kind of transfer: what is cut out of the paper in one piece. All in its own coordinates, mm; its cut line's box begins at 0, 0. */
+export interface PartKind {
+  /** What it is called on its label: `front`, `left and right`, `front B2`. */
+  name: string;
+  faces: Face[];
+  /** Where the scissors go. */
+  outline: Polygon;
+  width: number;
+  height: number;
+  /** Where it is folded. */
+  folds: Stroke[];
+  /** Crosses that lie on each other when parts are joined; outside the cut line. */
+  crosses: Point[];
+  /** Letters beside the crosses; the same on both parts of a join. */
+  letters: { text: string; at: Point }[];
+  /** Where its label stands, outside the cut line. */
+  label: Rect;
+  /** What nothing else may lie in: the part with half its gap, its marks and its label. */
+  room: Polygon;
+}
+
+/** A part before its label and its room are found. */
+export type BarePart = Pick<PartKind, 'name' | 'faces' | 'outline' | 'folds' | 'crosses' | 'letters'>;
+
+/** Height of a label with words alone, and with a code, mm. */
+export const LABEL_STRIP = 5;
+export const CODE_STRIP = 11;
+/** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words. */
+const LABEL_WIDTHS = { least: 24, tried: [46, 34, 24] };
+/** Distance of a label from the cut line, mm. */
+const LABEL_OFFSET = 1;
+/** How far apart the arms of a cross reach, mm, and how far outside the cut line it stands. */
+export const CROSS_ARM = 2;
+export const CROSS_OFFSET = 3.5;
+/** How much a room is simplified, mm; it only ever grows by it. */
+const ROOM_TOLERANCE = 0.2;
+
+/** Where a label fits closest under the part: tucked beneath what is raised of its lower edge. O(width × corners). */
+function labelSpot(outline: Polygon, width: number, height: number, label: number): Rect {
+  // Depth of the lower edge at each millimetre across, from level cuts of the outline turned on its side.
+  const onSide = simplified(outline, ROOM_TOLERANCE).map(({ x, y }) => ({ x: y, y: x }));
+  const depth = Array.from({ length: Math.ceil(width) + 1 }, (_, i) =>
+    Math.max(0, ...rowSpans(onSide, Math.min(width - 0.01, i + 0.01)).map(({ to }) => to)),
+  );
+  let best: Rect = { x: (width - LABEL_WIDTHS.least) / 2, y: height, width: LABEL_WIDTHS.least, height: label };
+  for (const wide of LABEL_WIDTHS.tried.filter((one) => one < width)) {
+    for (let x = 0; x <= width - wide + 1e-9; x++) {
+      const y = Math.max(...depth.slice(Math.max(0, Math.floor(x) - 1), Math.ceil(x + wide) + 2));
+      const off = Math.abs(x + wide / 2 - width / 2);
+      const bestOff = Math.abs(best.x + best.width / 2 - width / 2);
+      // A narrower label is worth it where it tucks in by a good part of its own height.
+      const gain = best.width > wide ? label / 2 : best.width < wide ? -0.5 : 0.5;
+      if (y < best.y - gain || (best.width === wide && y < best.y + 0.5 && off < bestOff))
+        best = { x, y, width: wide, height: label };
+    }
+  }
+  return { ...best, y: best.y + LABEL_OFFSET };
+}
+
+/** Gives a part its label and its room; what lies about is moved so that the cut line's box begins at 0, 0. */
+export function partKind(bare: BarePart, gap: number, codes: boolean): PartKind {
+  const box = boundsOf(bare.outline);
+  const home = translation(-box.x, -box.y);
+  const outline = transformed(bare.outline, home);
+  const { width, height } = box;
+  const label = labelSpot(outline, width, height, codes ? CODE_STRIP : LABEL_STRIP);
+  const crosses = transformed(bare.crosses, home);
+  const letters = bare.letters.map(({ text, at }) => ({ text, at: { x: at.x - box.x, y: at.y - box.y } }));
+  const marks = [
+    ...crosses.map((at) => growRect({ ...at, width: 0, height: 0 }, CROSS_ARM + 0.5)),
+    ...letters.map(({ at }) => growRect({ ...at, width: 0, height: 0 }, 2)),
+    label,
+  ];
+  const square = outline.length === 4;
+  const grown = square ? offsetPolygon(outline, gap / 2, 'sharp') : offsetPolygon(outline, gap / 2 + ROOM_TOLERANCE);
+  const close = square ? grown : simplified(grown, ROOM_TOLERANCE);
+  // Marks reach back to the part, so that all of it is one room.
+  const [room = close] = united([
+    close,
+    ...marks.map((mark) => rectPolygon(growRect(mark, Math.max(1.5, gap / 2 - LABEL_OFFSET)))),
+  ]);
+  return {
+    ...bare,
+    outline,
+    width,
+    height,
+    crosses,
+    letters,
+    label,
+    room,
+    faces: bare.faces.map((face) => ({ ...face, toPart: chain(face.toPart, home) })),
+    folds: bare.folds.map(({ x1, y1, x2, y2 }) => ({
+      x1: x1 - box.x,
+      y1: y1 - box.y,
+      x2: x2 - box.x,
+      y2: y2 - box.y,
+    })),
+  };
+}
+
+/** The part as the other side of the paper shows it: left and right changed over. Whoever does not own the mirror leaves it out. */
+export function mirroredPart(bare: BarePart): BarePart {
+  const over = scaling(-1, 1);
+  const flip = ({ x, y }: Point) => ({ x: -x, y });
+  return {
+    ...bare,
+    outline: bare.outline.map(flip).reverse(),
+    faces: bare.faces.map((face) => ({ ...face, toPart: chain(face.toPart, over) })),
+    folds: bare.folds.map(({ x1, y1, x2, y2 }) => ({ x1: -x1, y1, x2: -x2, y2 })),
+    crosses: bare.crosses.map(flip),
+    letters: bare.letters.map(({ text, at }) => ({ text, at: flip(at) })),
+  };
+}
+
+/** Distance from the cut to where its mark begins, mm: scissors take the mark away with the trim. */
+const MARK_OFFSET = 1;
+
+/** Two short strokes at each corner of the part's box, outside its cut line; they stay within half the gap. */
+export function cutMarks({ width, height }: Pick<PartKind, 'width' | 'height'>, gap: number): Stroke[] {
+  const end = Math.min(gap / 2 - 0.5, 6);
+  return [0, width].flatMap((cx, i) =>
+    [0, height].flatMap((cy, j) => {
+      const [sx, sy] = [i === 0 ? -1 : 1, j === 0 ? -1 : 1];
+      return [
+        { x1: cx + sx * MARK_OFFSET, y1: cy, x2: cx + sx * end, y2: cy },
+        { x1: cx, y1: cy + sy * MARK_OFFSET, x2: cx, y2: cy + sy * end },
+      ];
+    }),
+  );
+}

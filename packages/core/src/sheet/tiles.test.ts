@@ -1,0 +1,228 @@
+import type { ComposedSide } from '../art/index.js';
+import { drawnOn } from '../art/index.js';
+import { BUILT_IN_BLANKS, makeTemplate, shapeOutline, type Blank } from '../blank/index.js';
+import { areaOf, boundsOf, polygonContains, transformed, united, type Outline } from '../geometry/index.js';
+import { sampleArt, sampleFacts, samplePicture } from '../testing/index.js';
+import {
+  cellRooms,
+  groundOf,
+  isLayout,
+  layOut,
+  levelSeamCost,
+  makeTray,
+  proposeTiling,
+  quietMap,
+  quietestSeams,
+  seamCost,
+  TAIL,
+  tiledSide,
+  USUAL_SHEET,
+  type Paper,
+  type Tiling,
+  type TrayRequest,
+} from './index.js';
+
+const letter: Paper = {
+  kind: 'cut',
+  width: 215.9,
+  length: 279.4,
+  margins: { top: 3, right: 3, bottom: 12, left: 3 },
+};
+const soft = BUILT_IN_BLANKS.find((one) => one.family === 'tee') as Blank;
+const hard = BUILT_IN_BLANKS.find((one) => one.family === 'tile' || one.family === 'mug') as Blank;
+
+/** A picture whose busy places are said, cell by cell. */
+const sideWith = (outline: Outline, busy: (column: number, row: number) => boolean): ComposedSide => {
+  const template = makeTemplate(outline, 0);
+  const [columns, rows] = [64, 64];
+  const cells = Array.from({ length: columns * rows }, (_, i) => busy(i % columns, Math.floor(i / columns)));
+  const zero = '0'.repeat(columns * rows);
+  const art = sampleArt(
+    sampleFacts(6400, Math.round((6400 * template.height) / template.width), {
+      maps: {
+        columns,
+        rows,
+        haze: zero,
+        pale: zero,
+        fine: zero,
+        busy: cells.map((one) => (one ? '9' : '0')).join(''),
+        colours: { columns, rows, cells: cells.map(() => '808080').join('') },
+      },
+    }),
+  );
+  const placement = { x: template.width / 2, y: template.height / 2, width: template.width, rotation: 0 };
+  const drawn = drawnOn([{ fill: 'own', items: [samplePicture('a', placement)] }], 0, [template], {
+    arts: [art],
+    faces: new Map(),
+  });
+  return { template, drawn };
+};
+const chest: Outline = { kind: 'rectangle', width: 10.5 * 25.4, height: 9 * 25.4, radius: 0 };
+const request = (side: ComposedSide, tilings: Tiling[] = [], blank: Blank = soft): TrayRequest => ({
+  blank,
+  sides: [side],
+  printed: [0],
+  pieces: 2,
+  choices: { ...USUAL_SHEET, tilings },
+  gap: 8,
+  mirroredBy: 'driver',
+  ground: groundOf(letter, 8, 0),
+});
+
+describe('proposeTiling', () => {
+  it('puts a chest design 10.5 in wide on two letter sheets', () => {
+    // trade: a 10.5 in wide chest design goes on two letter sheets. Common practice, no published source.
+    const side = sideWith(chest, () => false);
+    const tiling = proposeTiling(request(side), 0);
+    expect(tiling && tiling.columns * tiling.rows).toBe(2);
+    expect(tiling).toMatchObject({ join: 'overlap', straight: true });
+  });
+  it('lets hard goods stand edge to edge', () => {
+    expect(
+      proposeTiling(
+        request(
+          sideWith(chest, () => false),
+          [],
+          hard,
+        ),
+        0,
+      )?.join,
+    ).toBe('butt');
+  });
+  it('gives up on what 4 × 4 sheets cannot hold', () => {
+    const huge: Outline = { kind: 'rectangle', width: 2600, height: 2600, radius: 0 };
+    expect(proposeTiling(request(sideWith(huge, () => false)), 0)).toBeNull();
+  });
+  it.each([
+    [2, 1, 330, 180],
+    [1, 2, 180, 330],
+    [2, 2, 360, 430],
+    [3, 2, 540, 440],
+    [4, 4, 730, 900],
+  ])('fits its parts on the paper, every one of %s × %s', (columns, rows, width, height) => {
+    const side = sideWith({ kind: 'rectangle', width, height, radius: 0 }, () => false);
+    const tiling: Tiling = { side: 0, columns, rows, join: 'overlap', straight: true, upright: null, level: null };
+    const tray = makeTray(request(side, [tiling]));
+    expect(tray.kinds).toHaveLength(columns * rows);
+    const layout = layOut({ tray, paper: letter, gap: 8, edge: 0 });
+    expect(isLayout(layout)).toBe(true);
+    // Every letter stands on exactly two parts, at both ends of its seam.
+    const letters = tray.kinds.flatMap((kind) => kind.letters.map(({ text }) => text));
+    const count = new Map<string, number>();
+    for (const text of letters) count.set(text, (count.get(text) ?? 0) + 1);
+    expect(count.size).toBe(columns - 1 + rows - 1);
+    for (const [text, times] of count) {
+      const upright = text.charCodeAt(0) - 65 < columns - 1;
+      expect(times).toBe(4 * (upright ? rows : columns));
+    }
+  });
+});
+
+describe('the parts of a print', () => {
+  const heart = shapeOutline('heart', { width: 380, height: 360 });
+  it.each(['overlap', 'butt'] as const)('make up the whole again, with nothing missing (%s)', (join) => {
+    for (const straight of [true, false]) {
+      const side = sideWith(heart, (column, row) => (column * 7 + row * 3) % 11 < 3);
+      const tiling: Tiling = { side: 0, columns: 2, rows: 2, join, straight, upright: null, level: null };
+      const tray = makeTray(request(side, [tiling]));
+      const clips = tray.kinds.flatMap((kind) => kind.faces.flatMap((face) => face.clips));
+      const whole = areaOf(side.template.bleedPolygon);
+      const [joined] = united(clips);
+      expect(areaOf(joined ?? [])).toBeCloseTo(whole, 0);
+      const sum = clips.reduce((all, clip) => all + areaOf(clip), 0);
+      if (join === 'butt') expect(sum).toBeCloseTo(whole, 0);
+      else expect(sum).toBeGreaterThan(whole + 300 * TAIL * 0.9);
+    }
+  });
+  it('keep crosses and letters outside their cut lines', () => {
+    const side = sideWith(chest, () => false);
+    const tiling: Tiling = {
+      side: 0,
+      columns: 2,
+      rows: 2,
+      join: 'overlap',
+      straight: true,
+      upright: null,
+      level: null,
+    };
+    for (const { outline, crosses, letters, room } of makeTray(request(side, [tiling])).kinds) {
+      expect(crosses.length).toBe(4);
+      for (const p of [...crosses, ...letters.map(({ at }) => at)]) {
+        expect(polygonContains(outline, p)).toBe(false);
+        expect(polygonContains(room, p)).toBe(true);
+      }
+    }
+  });
+  it('lie crosses on each other where they are joined', () => {
+    const side = sideWith(chest, () => false);
+    const tiling: Tiling = {
+      side: 0,
+      columns: 2,
+      rows: 1,
+      join: 'overlap',
+      straight: true,
+      upright: [130],
+      level: null,
+    };
+    const [left, right] = makeTray(request(side, [tiling])).kinds;
+    if (!left || !right) throw new Error('two parts');
+    // In the coordinates of the side: a part's own origin is where its face says.
+    const onSide = (kind: typeof left) =>
+      kind.crosses.map((p) => ({ x: p.x - (kind.faces[0]?.toPart.e ?? 0), y: p.y - (kind.faces[0]?.toPart.f ?? 0) }));
+    expect(onSide(left)).toEqual(onSide(right));
+    expect(onSide(left)[0]?.x).toBeCloseTo(130, 6);
+    expect(boundsOf(transformed(left.outline, { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 })).width).toBeCloseTo(
+      130 + TAIL,
+      3,
+    );
+  });
+});
+
+describe('seams', () => {
+  it('stand where the picture is quiet, as far as the paper lets them', () => {
+    // Busy everywhere but in a band of columns off the middle.
+    const side = sideWith(chest, (column) => !(column >= 38 && column < 44));
+    const map = quietMap(side);
+    const [seam = 0] = quietestSeams(map, 1, 200, TAIL) ?? [];
+    const band = [(38 / 64) * chest.width, (44 / 64) * chest.width];
+    expect(seam).toBeGreaterThan(band[0] as number);
+    expect(seam).toBeLessThan(band[1] as number);
+    expect(seamCost(map, seam)).toBeLessThan(seamCost(map, 60));
+  });
+  it('cost along level lines what they cost along upright ones of the picture on its side', () => {
+    const map = quietMap(sideWith(chest, (_, row) => row < 20));
+    expect(levelSeamCost(map, 30)).toBeGreaterThan(levelSeamCost(map, 200));
+    expect(seamCost(map, 30)).toBeCloseTo(seamCost(map, 200), 3);
+  });
+  it('give up where no paper holds the parts', () => {
+    const map = quietMap(sideWith(chest, () => false));
+    expect(quietestSeams(map, 1, 100, TAIL)).toBeNull();
+    expect(quietestSeams(map, 0, 300, TAIL)).toEqual([]);
+  });
+  it('wind round what is busy, when asked, and come out cheaper', () => {
+    const side = sideWith(
+      chest,
+      (column, row) => (row > 8 && row < 24 && column >= 30) || (row > 40 && row < 56 && column <= 31),
+    );
+    const base: Tiling = { side: 0, columns: 2, rows: 1, join: 'butt', straight: true, upright: [125], level: null };
+    const straight = tiledSide(request(side, [base]), 0);
+    const winding = tiledSide(request(side, [{ ...base, straight: false }]), 0);
+    expect(straight?.seams.upright[0]).toHaveLength(2);
+    const points = winding?.seams.upright[0] ?? [];
+    expect(points.length).toBeGreaterThan(2);
+    const columnAt = (share: number) => {
+      const near = points.reduce((best, p) =>
+        Math.abs(p.y - share * chest.height) < Math.abs(best.y - share * chest.height) ? p : best,
+      );
+      return (near.x / chest.width) * 64;
+    };
+    expect(columnAt(0.3)).toBeLessThan(30.5);
+    expect(columnAt(0.7)).toBeGreaterThan(31.5);
+  });
+  it('leave room for marks and labels on the paper', () => {
+    const ground = groundOf(letter, 8, 0);
+    for (const room of cellRooms(ground, 8, true)) {
+      expect(Math.min(room.width, room.height)).toBeLessThan(Math.min(ground.width, ground.height) - 16);
+    }
+  });
+});

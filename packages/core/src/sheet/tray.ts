@@ -1,0 +1,133 @@
+import type { ComposedSide } from '../art/index.js';
+import type { Blank } from '../blank/index.js';
+import { boundsOf, clipped, IDENTITY, rectPolygon, translation, type Rect } from '../geometry/index.js';
+import type { Printer } from '../shop/index.js';
+import { SHEET_LIMITS, type SheetChoices, type Tiling } from './choices.js';
+import { cellRooms } from './ground.js';
+import { mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
+import { fewestTiles, quietMap, seamsOf, type QuietMap } from './seam.js';
+import { joinFor, TAIL, tilesOf, type Seams } from './tiles.js';
+
+/** A transfer to print. */
+export interface Part {
+  /** Which of the tray's kinds it is. */
+  kind: number;
+  /** Which piece it is for, from 0. */
+  piece: number;
+}
+
+/** All transfers that wait to be laid on paper. */
+export interface Tray {
+  kinds: PartKind[];
+  /** Piece by piece; all kinds of a piece in their order. */
+  parts: Part[];
+}
+
+export interface TrayRequest {
+  blank: Blank;
+  /** Every side of the blank, as it is drawn for any one piece. */
+  sides: readonly ComposedSide[];
+  /** The sides that get a transfer, in order. */
+  printed: readonly number[];
+  pieces: number;
+  choices: SheetChoices;
+  gap: number;
+  mirroredBy: Printer['mirroredBy'];
+  /** Where parts may lie on one sheet. */
+  ground: Rect;
+}
+
+/** A side that is cut into parts, where its seams stand, and how much a seam shows where. */
+export interface TiledSide {
+  tiling: Tiling;
+  seams: Seams;
+  map: QuietMap;
+}
+
+export const tailOf = ({ join }: Tiling): number => (join === 'overlap' ? TAIL : 0);
+
+const bareSide = ({ template }: ComposedSide, side: number, name: string): BarePart => ({
+  name,
+  faces: [{ side, clips: [template.bleedPolygon], toPart: IDENTITY }],
+  outline: template.bleedPolygon,
+  folds: [],
+  crosses: [],
+  letters: [],
+});
+
+/** Whether two sides can be printed on one sheet that folds between them: there are two, of like height. */
+export function canFold(sides: readonly ComposedSide[], printed: readonly number[]): boolean {
+  const [one, other] = printed.map((side) => sides[side]?.template);
+  return printed.length === 2 && !!one && !!other && Math.abs(one.height - other.height) < 1;
+}
+
+/** Two sides on one sheet: the right edge of the first is the left edge of the second, and there it folds. */
+function foldedPart(sides: readonly ComposedSide[], printed: readonly number[], names: readonly string[]): BarePart {
+  const [a = 0, b = 0] = printed;
+  const [one, other] = [sides[a]?.template, sides[b]?.template];
+  if (!one || !other) throw new RangeError('a folded sheet needs two sides');
+  const fold = one.width;
+  const far = 1e5;
+  const left = clipped([one.bleedPolygon], rectPolygon({ x: -far, y: -far, width: far + fold, height: 2 * far }));
+  const right = clipped([other.bleedPolygon], rectPolygon({ x: 0, y: -far, width: far, height: 2 * far }));
+  const beside = translation(fold, 0);
+  const box = boundsOf([...left.flat(), ...right.flat().map((p) => ({ x: p.x + fold, y: p.y }))]);
+  return {
+    name: names.join(' and '),
+    faces: [
+      { side: a, clips: left, toPart: IDENTITY },
+      { side: b, clips: right, toPart: beside },
+    ],
+    outline: rectPolygon(box),
+    folds: [
+      { x1: fold, y1: box.y - 3.5, x2: fold, y2: box.y - 1 },
+      { x1: fold, y1: box.y + box.height + 1, x2: fold, y2: box.y + box.height + 3.5 },
+    ],
+    crosses: [],
+    letters: [],
+  };
+}
+
+/** The side that a tiling cuts, with its seams; null when the tiling is of one part, or of a side that is not there. */
+export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): TiledSide | null {
+  const { sides, choices, gap, ground } = request;
+  const tiling = choices.tilings.find((one) => one.side === side);
+  const composed = sides[side];
+  if (!tiling || !composed || tiling.columns * tiling.rows < 2) return null;
+  const map = quietMap(composed);
+  const seams = seamsOf(tiling, map, cellRooms(ground, gap, choices.codes), tailOf(tiling));
+  return { tiling, seams, map };
+}
+
+/** How Kanga would cut a side into parts for this paper; null when not even the most parts would fit. */
+export function proposeTiling(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): Tiling | null {
+  const { blank, sides, choices, gap, ground } = request;
+  const composed = sides[side];
+  if (!composed) return null;
+  const join = joinFor(blank);
+  const tail = join === 'overlap' ? TAIL : 0;
+  const tiles = fewestTiles(quietMap(composed), cellRooms(ground, gap, choices.codes), tail, SHEET_LIMITS.tiles);
+  return tiles && { side, ...tiles, join, straight: true, upright: null, level: null };
+}
+
+/** Every transfer of a job: sides apart, folded together, or cut into parts; mirrored when Kanga owns the mirror. */
+export function makeTray(request: TrayRequest): Tray {
+  const { blank, sides, printed, pieces, choices, gap, mirroredBy } = request;
+  const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
+  const bare: BarePart[] =
+    choices.folded && canFold(sides, printed)
+      ? [foldedPart(sides, printed, printed.map(nameOf))]
+      : printed.flatMap((side) => {
+          const composed = sides[side];
+          if (!composed) return [];
+          const tiled = tiledSide(request, side);
+          return tiled
+            ? tilesOf(composed.template, tiled.tiling, tiled.seams, nameOf(side))
+            : [bareSide(composed, side, nameOf(side))];
+        });
+  const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, choices.codes));
+  const parts = Array.from({ length: pieces }, (_, piece) =>
+    kinds.map((_kind, kind): Part => ({ kind, piece })),
+  ).flat();
+  return { kinds, parts };
+}
