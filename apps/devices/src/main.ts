@@ -1,7 +1,8 @@
 import { PressController } from './press/index.js';
+import { Printer } from './printer/index.js';
 import { Scanner } from './scanner/index.js';
 
-/** Starts the stand-in of a device: node apps/devices/dist/main.js press|scanner [port]. */
+/** Starts the stand-in of a device: node apps/devices/dist/main.js press|scanner|printer [port]. */
 const DEVICES = {
   press: {
     port: 5020,
@@ -12,6 +13,12 @@ const DEVICES = {
     port: 5030,
     start: (port: number) => new Scanner().listen(port),
     says: (port: number) => `The simulated scanner answers on http://127.0.0.1:${port}/glass.`,
+  },
+  printer: {
+    port: 5040,
+    start: (port: number) => new Printer().listen(port),
+    says: (port: number) =>
+      `The simulated printer answers on ipp://127.0.0.1:${port}/ipp/print and shows its paper on http://127.0.0.1:${port}/.`,
   },
 };
 const [name = 'press', given] = process.argv.slice(2);

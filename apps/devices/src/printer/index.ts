@@ -1,0 +1,3 @@
+export * from './faults.js';
+export * from './queue.js';
+export * from './printer.js';
