@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import {
@@ -49,22 +50,23 @@ function runningOn(data) {
   return isAlive(note.pid) && readFileSync(`/proc/${note.pid}/cmdline`, 'utf8').includes('kanga.mjs') ? note : null;
 }
 
-/** Starts the stand-in of a scanner, unless an address of a scanner is given; and gives its process and its address. */
-async function startScanner() {
-  if (process.env.KANGA_SCANNER) return { process: null, url: process.env.KANGA_SCANNER };
+/** Starts the stand-in of a device, unless the address of a real one is given; and gives its process and its address. */
+async function startDevice(name, given, address) {
+  if (given) return { process: null, url: given };
   const port = await freePort();
-  const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), 'scanner', String(port)], {
+  const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), name, String(port)], {
     cwd: ROOT,
     detached: true,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  return { process: child, url: `http://127.0.0.1:${port}` };
+  return { process: child, url: address(port) };
 }
 
 /** Starts the server's process on a database, and waits until it answers as healthy. */
 export async function startServer({ databaseUrl, port, data }) {
   mkdirSync(data, { recursive: true });
-  const scanner = await startScanner();
+  const scanner = await startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`);
+  const printer = await startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`);
   const env = {
     ...process.env,
     KANGA_DATABASE_URL: databaseUrl,
@@ -72,6 +74,7 @@ export async function startServer({ databaseUrl, port, data }) {
     KANGA_DATA: data,
     KANGA_WEB: join(ROOT, 'apps/web/dist'),
     KANGA_SCANNER: scanner.url,
+    KANGA_PRINTER: printer.url,
     NODE_ENV: 'production',
   };
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
@@ -80,7 +83,10 @@ export async function startServer({ databaseUrl, port, data }) {
     detached: true,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  child.once('exit', () => scanner.process?.kill('SIGTERM'));
+  child.once('exit', () => {
+    scanner.process?.kill('SIGTERM');
+    printer.process?.kill('SIGTERM');
+  });
   for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null || child.signalCode !== null)
       throw new Lack('the server did not start; what it said is above.');
@@ -169,4 +175,35 @@ export async function stop() {
   for (let tries = 0; tries < 300 && isAlive(note.pid); tries++) await sleep(100);
   if (isAlive(note.pid)) throw new Lack(`Kanga (process ${note.pid}) did not stop within 30 seconds.`);
   console.log('Kanga stopped. Everything is kept.');
+}
+
+/**
+ * Draws prints from the shared queue of a Kanga: of the one that runs on this data folder, or, on another machine, of the database at
+ * KANGA_DATABASE_URL (as through a tunnel to its loopback port). Ctrl-C stops it.
+ */
+export async function worker() {
+  checkNode();
+  ensurePackages(['poppler-utils', 'librsvg2-bin']);
+  ensureModules();
+  ensureBuild();
+  const cluster = new Cluster(join(dataFolder(), 'postgres'));
+  cluster.port = cluster.running()?.port;
+  const databaseUrl = process.env.KANGA_DATABASE_URL ?? (cluster.port ? cluster.url('kanga') : null);
+  if (!databaseUrl)
+    throw new Lack(
+      'no Kanga runs on this data folder. Start one (./kanga start), or name the database of one: KANGA_DATABASE_URL=postgres://… ./kanga worker',
+    );
+  const data = join(dataFolder(), `worker-${process.pid}`);
+  mkdirSync(data, { recursive: true });
+  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker.js')], {
+    cwd: ROOT,
+    env: { ...process.env, KANGA_DATABASE_URL: databaseUrl, KANGA_DATA: data, KANGA_WEB: join(ROOT, 'apps/web/dist') },
+    stdio: ['ignore', 'inherit', 'inherit'],
+  });
+  const end = () => child.kill('SIGTERM');
+  process.on('SIGINT', end);
+  process.on('SIGTERM', end);
+  const [code] = await once(child, 'exit');
+  rmSync(data, { recursive: true, force: true });
+  process.exitCode = code ?? 0;
 }

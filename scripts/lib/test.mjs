@@ -75,7 +75,17 @@ export async function test(words) {
   if (unknown.length > 0) throw new Lack(`there is no test stage “${unknown[0]}”: choose from ${STAGES.join(', ')}.`);
   const wanted = words.length > 0 ? words : STAGES;
   checkNode();
-  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'librsvg2-bin', 'qpdf', 'unzip', 'cups-daemon', 'cups-client', 'cups-ipp-utils']);
+  ensurePackages([
+    'postgresql-15',
+    'chromium',
+    'poppler-utils',
+    'librsvg2-bin',
+    'qpdf',
+    'unzip',
+    'cups-daemon',
+    'cups-client',
+    'cups-ipp-utils',
+  ]);
   ensureModules();
   ensureBuild();
   const totals = await withTestCluster(async (cluster, folder) => {

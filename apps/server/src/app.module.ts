@@ -7,6 +7,7 @@ import { DemoModule } from './demo/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
+import { PrintModule } from './print/index.js';
 import { ProofModule } from './proof/index.js';
 import { ScannerModule } from './scanner/index.js';
 import { SheetModule } from './sheet/index.js';
@@ -23,6 +24,7 @@ import { TextModule } from './text/index.js';
     ArtModule,
     JobModule,
     SheetModule,
+    PrintModule,
     ProofModule,
     StackModule,
     BenchModule,

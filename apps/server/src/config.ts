@@ -8,6 +8,10 @@ export interface Config {
   spool: string;
   /** Address of the scanner; null when there is none. */
   scanner: string | null;
+  /** Address of the simulated printer; null when it does not run. */
+  printer: string | null;
+  /** Whether this server draws prints itself, or leaves them to workers. */
+  renders: boolean;
   /** The built web application. */
   web: string;
 }
@@ -30,6 +34,8 @@ export function config(): Config {
     databaseUrl: required('KANGA_DATABASE_URL'),
     port,
     spool,
+    printer: process.env['KANGA_PRINTER'] ?? null,
+    renders: process.env['KANGA_RENDERS'] !== 'elsewhere',
     scanner: process.env['KANGA_SCANNER'] ?? null,
     web: resolve(required('KANGA_WEB')),
   };

@@ -11,6 +11,7 @@ import { AppModule } from './app.module.js';
 import { config } from './config.js';
 import { DB } from './db/index.js';
 import { DemoService } from './demo/index.js';
+import { RenderQueue, Sender } from './print/index.js';
 import { ProblemFilter, sameOrigin } from './http/index.js';
 
 const CONTENT_POLICY = {
@@ -40,7 +41,7 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
 }
 
 async function start(): Promise<void> {
-  const { port, spool, web } = config();
+  const { port, spool, web, renders } = config();
   // What a stopped server left half way is of no use.
   await Promise.all((await readdir(spool)).map((name) => rm(join(spool, name), { force: true })));
   const app = await NestFactory.create<NestExpressApplication>(AppModule, {
@@ -56,6 +57,8 @@ async function start(): Promise<void> {
   const db = app.get<Knex>(DB);
   await db.migrate.latest();
   await app.get(DemoService).loadIfEmpty();
+  await app.get(RenderQueue).open(renders);
+  await app.get(Sender).resume();
   await app.listen(port, '127.0.0.1');
   process.stdout.write(`Kanga is ready at http://127.0.0.1:${port}/\n`);
 }

@@ -45,6 +45,9 @@ export class TestServer {
   private readonly folder = mkdtempSync(join(tmpdir(), 'kanga-server-'));
   port = 0;
   db!: Knex;
+  /** More of the environment that it is started with. */
+  env: Record<string, string> = {};
+  private readonly workers: ChildProcess[] = [];
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -66,16 +69,31 @@ export class TestServer {
     return this;
   }
 
+  private environment(data: string): NodeJS.ProcessEnv {
+    return {
+      ...process.env,
+      KANGA_DATABASE_URL: this.databaseUrl,
+      KANGA_PORT: String(this.port),
+      KANGA_DATA: data,
+      KANGA_WEB: join(ROOT, 'apps/web/dist'),
+      ...this.env,
+    };
+  }
+
+  /** A worker that draws prints beside the server; it ends with it. */
+  worker(): ChildProcess {
+    const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker.js')], {
+      env: this.environment(mkdtempSync(join(this.folder, 'worker-'))),
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    this.workers.push(child);
+    return child;
+  }
+
   async start(): Promise<void> {
     this.port = await freePort();
     this.child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-      env: {
-        ...process.env,
-        KANGA_DATABASE_URL: this.databaseUrl,
-        KANGA_PORT: String(this.port),
-        KANGA_DATA: this.folder,
-        KANGA_WEB: join(ROOT, 'apps/web/dist'),
-      },
+      env: this.environment(this.folder),
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     for (let tries = 0; tries < 400; tries++) {
@@ -96,6 +114,7 @@ export class TestServer {
   }
 
   async destroy(): Promise<void> {
+    for (const worker of this.workers) worker.kill('SIGKILL');
     await this.stop();
     await this.db.destroy();
     await this.asAdmin(`DROP DATABASE IF EXISTS ${this.name} WITH (FORCE)`);

@@ -40,12 +40,14 @@ async function receive(
       head = Buffer.concat([head, chunk]);
       if (head.length >= HEAD) await readHead();
     }
-    if (written > 0 && drop()) {
-      request.socket.destroy();
-      throw new Error('dropped');
-    }
+    if (written > 0 && drop()) break;
   }
   if (!message) await readHead();
+  if (written > 0 && drop()) {
+    out.destroy();
+    request.socket.destroy();
+    throw new Error('the connection was dropped');
+  }
   out.end();
   await once(out, 'finish');
   if (!message) throw new Error('no message');

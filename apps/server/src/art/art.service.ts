@@ -197,4 +197,18 @@ export class ArtService {
     if (!found) throw notFound('art', id);
     return { art: found.art, stream: this.blobs.stream(found.blobId) };
   }
+
+  /** A file on disk by its content, ready to be kept. */
+  measure(path: string): Promise<Spooled> {
+    return measured(path);
+  }
+
+  /** Keeps a file that is no picture (the PDF of a print), once by its content. Part of the caller's transaction. */
+  keepBlob(file: Spooled, trx: Knex.Transaction): Promise<string> {
+    return this.blobs.keep(file, trx);
+  }
+
+  blob(blobId: string): Readable {
+    return this.blobs.stream(blobId);
+  }
 }

@@ -1,4 +1,4 @@
-import { INK_NAMES, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
+import { INK_NAMES, STAND_IN, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 
@@ -50,7 +50,7 @@ export const DEMO_SHOP: Shop = {
       name: 'Desk printer',
       mirroredBy: 'kanga',
       resolution: 360,
-      address: null,
+      address: STAND_IN,
       inks: inks(13, 0.28),
       mirrorTest: null,
     },
@@ -59,7 +59,7 @@ export const DEMO_SHOP: Shop = {
       name: 'Roll printer',
       mirroredBy: 'kanga',
       resolution: 360,
-      address: null,
+      address: STAND_IN,
       inks: inks(11, 0.14),
       mirrorTest: null,
     },

@@ -88,9 +88,10 @@ export class JobService {
     return { job, blank, arts, plan, events };
   }
 
-  /** The job with everything that follows from it, worked out by the core as the screens do. */
-  async view(id: string): Promise<JobView> {
-    const [file, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
+  /** The job with everything that follows from it, worked out by the core as the screens do; `change`: as if it were so. */
+  async view(id: string, change: (job: Job) => Partial<Job> = () => ({})): Promise<JobView> {
+    const [kept, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
+    const file = { ...kept, job: { ...kept.job, ...change(kept.job) } };
     return viewJob(file, floor, unitPrinter(settings.units), { faces: await facesFor(fontsOf(file.job.design)) });
   }
 

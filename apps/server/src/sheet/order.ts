@@ -21,8 +21,6 @@ export interface PrintOrder {
   pictures: PictureWish[];
   jobs: OrderedJob[];
   tray: Tray;
-  /** Which of the jobs each kind of the tray belongs to. */
-  owners: number[];
   layout: Layout;
   gap: number;
   mirroredBy: 'kanga' | 'driver';

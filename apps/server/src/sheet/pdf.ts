@@ -48,10 +48,10 @@ interface Transfer {
 
 function transferOf({ order, palettes }: Press, placed: Placed): Transfer {
   const kind = kindOf(order.tray, placed);
-  const { kind: at, piece } = order.tray.parts[placed.part] ?? { kind: 0, piece: 0 };
-  const owner = order.owners[at] ?? 0;
+  const { piece, job: owner } = order.tray.parts[placed.part] ?? { piece: 0, job: 0 };
   const [job, palette] = [order.jobs[owner], palettes[owner]];
-  if (!job || !palette) throw new RangeError(`no job owns the kind ${at} of the tray`);
+  if (!job || !palette)
+    throw new RangeError(`the part ${placed.part} is of the job ${owner}, which is not on the sheets`);
   return { kind, piece, job, palette };
 }
 

@@ -26,4 +26,10 @@ export class SheetController {
       await pipeline(createReadStream(pdf), response);
     });
   }
+
+  @Get('insert')
+  async insert(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
+    const { svg, name } = await this.sheets.insert(id);
+    response.type('image/svg+xml').attachment(name).send(svg);
+  }
 }

@@ -2,55 +2,40 @@ import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import type { Art, DrawnPicture } from '@kanga/core/art';
-import type { JobView } from '@kanga/core/job';
-import { isLayout, type Layout, type Tray } from '@kanga/core/sheet';
-import type { Media, Printer } from '@kanga/core/shop';
-import { MM_PER_INCH } from '@kanga/core/units';
+import {
+  gangTrays,
+  insertSvg,
+  isLayout,
+  piecesOf,
+  planSheets,
+  sharedWith,
+  type LayoutRequest,
+  type SheetPlan,
+} from '@kanga/core/sheet';
+import type { GangChoices, NewPrint } from '@kanga/contract/sheet';
 import { Piscina } from 'piscina';
 import { ArtService, withSpoolFolder } from '../art/index.js';
-import { Refusal, refuse } from '../http/index.js';
+import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
-import type { OrderedJob, PrintOrder } from './order.js';
+import type { PrintOrder } from './order.js';
 import type { PictureWish } from './picture.js';
+import { freeze, mirrorWords, printable, type FrozenSheets, type Printable } from './ready.js';
 
-/** Sheets that are ready to be drawn: of one job, or of several that share them. */
-export interface ReadySheets {
-  jobs: { view: JobView; order: OrderedJob }[];
-  tray: Tray;
-  owners: number[];
-  layout: Layout;
-  media: Media;
-  printer: Printer;
-  gap: number;
-  codes: boolean;
-  title: string;
+/** The layout of a plan, or a refusal that says what is too large or lies wrong. */
+function laidOut({ layout, clashing, request }: SheetPlan): {
+  tray: LayoutRequest['tray'];
+  layout: FrozenSheets['layout'];
+} {
+  if (!isLayout(layout))
+    throw refuse(
+      409,
+      'sheet.fit',
+      'Something does not fit on this paper',
+      'Choose larger paper, or print it in parts.',
+    );
+  if (clashing.length > 0) throw refuse(409, 'sheet.clash', `${clashing.length} transfers overlap`, 'Nest them again.');
+  return { tray: request.tray, layout };
 }
-
-export const mirrorWords = ({ mirroredBy }: Pick<Printer, 'mirroredBy'>): string =>
-  mirroredBy === 'kanga' ? 'mirrored here, driver mirror off' : 'driver must mirror';
-
-/** Refuses when anything up to the sheet stops the job and nobody waived it. */
-export function refuseStops({ blocks, job }: JobView): void {
-  const stops = [...blocks.blank, ...blocks.art, ...blocks.sheet];
-  if (stops.length === 0) return;
-  throw new Refusal(409, {
-    code: 'sheet.stopped',
-    title: `There is nothing right to print yet for job ${job.number}: ${stops[0]?.title ?? ''}`,
-    remedy: stops[0]?.remedy ?? '',
-    faults: stops.map((stop) => ({ field: stop.code, message: stop.title })),
-  });
-}
-
-export const orderedJob = ({ job, templates, arts }: JobView): OrderedJob => ({
-  number: job.number,
-  name: job.name,
-  pieces: job.pieces,
-  design: job.design,
-  run: job.run,
-  templates,
-  arts,
-});
 
 @Injectable()
 export class SheetService implements OnApplicationShutdown {
@@ -66,56 +51,97 @@ export class SheetService implements OnApplicationShutdown {
     private readonly art: ArtService,
   ) {}
 
-  /** The sheets of one job. Stops that nobody waived refuse it. */
-  async ready(id: string): Promise<ReadySheets> {
-    const view = await this.jobs.view(id);
-    refuseStops(view);
-    const { job, blank, tray, layout, printer, media, gap } = view;
-    if (!blank || !printer || !media || !tray || !layout || !isLayout(layout))
-      throw refuse(409, 'sheet.not-ready', 'This job has no sheet yet', 'Choose a blank, art and paper first.');
+  /** The sheets of a job, of some of its pieces, or of several jobs, as they are now. Stops that nobody waived refuse them. */
+  async readyFor(what: NewPrint['what'], origin: string): Promise<FrozenSheets> {
+    if (what.kind === 'gang') return this.gang(what, origin);
+    const view = await this.jobs.view(what.jobId, (job) =>
+      what.kind === 'pieces' ? { mediaId: what.mediaId, sheet: { ...job.sheet, arrangement: null } } : {},
+    );
+    const one = printable(view);
+    const { job } = view;
+    const title = `Job ${job.number} ${job.name}`;
+    const how = { codes: job.sheet.codes, origin, title };
+    if (what.kind === 'job') return freeze([one], one, how);
+    const tray = piecesOf(one.tray, what.pieces);
+    if (tray.parts.length === 0)
+      throw refuse(422, 'sheet.pieces', `Job ${job.number} has ${job.pieces} pieces`, 'Choose pieces that it has.');
+    return freeze([one], laidOut(planSheets({ ...one.request, tray }, { arrangement: null })), {
+      ...how,
+      title: `${title}, again`,
+    });
+  }
+
+  private async gang(what: GangChoices, origin: string): Promise<FrozenSheets> {
+    const printables: Printable[] = [];
+    for (const id of what.jobs) {
+      const view = await this.jobs.view(id, (job) => ({
+        mediaId: what.mediaId,
+        gap: what.gap,
+        sheet: sharedWith(job.sheet, what.choices),
+      }));
+      printables.push(printable(view));
+    }
+    const [first] = printables;
+    if (!first) throw refuse(422, 'sheet.gang', 'No job is chosen', 'Choose at least one.');
+    const tray = gangTrays(printables.map((one) => one.tray));
+    const plan = planSheets({ ...first.request, tray }, what);
+    if (plan.arrangement === 'void')
+      throw refuse(
+        409,
+        'sheet.changed',
+        'One of the jobs changed since these sheets were laid out',
+        'Look at them again, nest again, and print then.',
+      );
+    const numbers = printables.map(({ view }) => view.job.number).join(', ');
+    return freeze(printables, laidOut(plan), {
+      codes: what.choices.codes,
+      origin,
+      title: printables.length === 1 ? `Job ${numbers} ${first.view.job.name}` : `Jobs ${numbers}`,
+    });
+  }
+
+  /** The outlines of what goes inside the goods of a job, as SVG. */
+  async insert(id: string): Promise<{ svg: string; name: string }> {
+    const { blank, job } = await this.jobs.view(id);
+    if (!blank) throw refuse(409, 'sheet.not-ready', 'This job has no blank yet', 'Choose one first.');
     return {
-      jobs: [{ view, order: orderedJob(view) }],
-      tray,
-      owners: tray.kinds.map(() => 0),
-      layout,
-      media,
-      printer,
-      gap,
-      codes: job.sheet.codes,
-      title: `Job ${job.number} ${job.name}`,
+      svg: insertSvg(blank.sides.map((side) => side.outline)),
+      name: `kanga-job-${job.number}-insert.svg`,
     };
   }
 
   /** Makes the PDF of a job's sheets and hands its file to `use`; the file is gone afterwards. */
   async print<T>(id: string, origin: string, use: (pdf: string, name: string) => Promise<T>): Promise<T> {
-    const ready = await this.ready(id);
-    return this.draw(ready, origin, (pdf) => use(pdf, `kanga-job-${ready.jobs[0]?.order.number ?? 0}-sheets.pdf`));
+    const frozen = await this.readyFor({ kind: 'job', jobId: id }, origin);
+    return this.draw(frozen, (pdf) => use(pdf, `kanga-job-${frozen.jobs[0]?.number ?? 0}-sheets.pdf`));
   }
 
   /** Draws sheets as a PDF and hands its file to `use`; the file is gone afterwards. */
-  async draw<T>(ready: ReadySheets, origin: string, use: (pdf: string) => Promise<T>): Promise<T> {
-    const { jobs, tray, owners, layout, printer, gap, codes, title } = ready;
+  async draw<T>(frozen: FrozenSheets, use: (pdf: string) => Promise<T>): Promise<T> {
+    const { jobs, tray, layout, printer, gap, title, origin } = frozen;
+    const arts = new Map(jobs.flatMap((job) => job.arts.map((art) => [art.id, art] as const)));
     return withSpoolFolder(async (folder) => {
       const pictures: PictureWish[] = [];
-      for (const [art, mostWidth] of wishes(ready)) {
-        const path = join(folder, art.id);
-        const { stream } = await this.art.original(art.id);
+      for (const { artId, mostWidth } of frozen.wishes) {
+        const art = arts.get(artId);
+        if (!art) continue;
+        const path = join(folder, artId);
+        const { stream } = await this.art.original(artId);
         await pipeline(stream, createWriteStream(path));
         pictures.push({ art, path, mostWidth });
       }
       const target = join(folder, 'sheets.pdf');
       await this.pool.run({
         pictures,
-        jobs: jobs.map(({ order }) => order),
+        jobs,
         tray,
-        owners,
         layout,
         gap,
         target,
         title,
+        origin,
         mirroredBy: printer.mirroredBy,
         foot: `100 % · ${mirrorWords(printer)}`,
-        origin: codes ? origin : null,
       });
       return use(target);
     });
@@ -124,19 +150,4 @@ export class SheetService implements OnApplicationShutdown {
   async onApplicationShutdown(): Promise<void> {
     await this.pool.destroy();
   }
-}
-
-/** Every picture on the sheets, each once, with the pixels across that its largest print needs at the printer's resolution. */
-function wishes({ jobs, printer }: Pick<ReadySheets, 'jobs' | 'printer'>): Map<Art, number> {
-  const known = new Map<string, Art>();
-  const most = new Map<string, number>();
-  for (const { view } of jobs) {
-    for (const art of view.arts) if (!known.has(art.id)) known.set(art.id, art);
-    const drawn = view.sides.flatMap((side) => side.drawn.filter((one): one is DrawnPicture => one.kind === 'picture'));
-    for (const { art, placement } of drawn) {
-      const pixels = (placement.width / MM_PER_INCH) * printer.resolution;
-      most.set(art.id, Math.max(most.get(art.id) ?? 0, pixels));
-    }
-  }
-  return new Map([...known.values()].map((art) => [art, most.get(art.id) ?? 0]));
 }

@@ -55,6 +55,15 @@ export class ShopRepository {
     return (await this.db(table).where({ id, gone: false }).update({ gone: true })) > 0;
   }
 
+  /** Takes printed paper off what is left of it, where anybody counts; never below nothing. */
+  async takePaper(mediaId: string, amount: number, trx: Knex.Transaction): Promise<void> {
+    await trx.raw(
+      `UPDATE media SET body = jsonb_set(body, '{left}', to_jsonb(greatest(0, (body->>'left')::numeric - ?)))
+       WHERE id = ? AND body->'left' <> 'null'`,
+      [amount, mediaId],
+    );
+  }
+
   private last(table: 'printer' | 'media'): Knex.Raw {
     return this.db.raw('(SELECT coalesce(max(position), -1) + 1 FROM ??)', [table]);
   }

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Media, Printer, Settings } from '@kanga/core/shop';
 import type { MediaWords, PrinterWords, Shop } from '@kanga/contract/shop';
+import type { Knex } from 'knex';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from './shop.repository.js';
 
@@ -51,5 +52,9 @@ export class ShopService {
       );
     if (!(await this.shop.take(table, id))) throw notFound(table === 'printer' ? 'printer' : 'paper', id);
     return this.read();
+  }
+
+  takePaper(mediaId: string, amount: number, trx: Knex.Transaction): Promise<void> {
+    return this.shop.takePaper(mediaId, amount, trx);
   }
 }

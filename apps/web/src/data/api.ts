@@ -35,7 +35,7 @@ async function problemOf(response: Response): Promise<Problem> {
 /** Asks the server; throws an ApiError that says what was wrong. */
 export async function api<T>(
   path: string,
-  init: { method?: 'GET' | 'POST' | 'PUT'; json?: unknown; body?: Blob; type?: string } = {},
+  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; json?: unknown; body?: Blob; type?: string } = {},
 ): Promise<T> {
   const { method = 'GET', json, body, type } = init;
   const headers: Record<string, string> =

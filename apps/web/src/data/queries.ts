@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
+import type { PrintRecord } from '@kanga/core/sheet';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { JobSummary, LogEntry } from '@kanga/contract/job';
@@ -28,6 +29,15 @@ export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
 export const logQuery = queryOptions({ queryKey: ['log'], queryFn: () => api<LogEntry[]>('log') });
+
+/** The prints of a job, or the last ones of all; asked for again every second while one is on its way. */
+export const printsQuery = (jobId: string | null) =>
+  queryOptions({
+    queryKey: ['prints', jobId],
+    queryFn: () => api<PrintRecord[]>(jobId === null ? 'prints' : `prints?job=${jobId}`),
+    refetchInterval: ({ state }) =>
+      state.data?.some((one) => ['rendering', 'sending', 'printing'].includes(one.state)) ? 1000 : false,
+  });
 
 export const useShop = (): Shop => useSuspenseQuery(shopQuery).data;
 

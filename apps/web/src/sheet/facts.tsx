@@ -6,6 +6,8 @@ import { Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { ChosenPart } from './chosen-part.js';
+import { PrintButton } from './print-button.js';
+import { PrintList } from './print-list.js';
 import { TilingPanel } from './tiling-panel.js';
 import type { useArranging } from './use-arranging.js';
 import type { Nesting } from './use-nest.js';
@@ -182,7 +184,7 @@ interface Props {
 /** The ledger of the sheet stage. */
 export function Facts({ layout, nest, arranging }: Props) {
   const { view, session, shop, print, locked } = useJob();
-  const { media, transfers, job, blank, gap, blocks, printed, trayRequest } = view;
+  const { media, printer, transfers, job, blank, gap, blocks, printed, trayRequest } = view;
   const download = useDownload(job.id, job.number, session);
   const stopped = [...blocks.blank, ...blocks.art, ...blocks.sheet].length > 0;
   const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
@@ -249,15 +251,24 @@ export function Facts({ layout, nest, arranging }: Props) {
               }}
             />
           ))}
+      {media && printer && (
+        <PrintButton
+          what={{ kind: 'job', jobId: job.id }}
+          media={media}
+          printer={printer}
+          disabled={stopped || !layout || locked}
+          before={() => session.flush()}
+        />
+      )}
+      <PrintList jobId={job.id} />
       <Button
-        tone="strong"
         className="w-full"
         disabled={stopped || !layout || download.isPending}
         onClick={() => {
           download.mutate();
         }}
       >
-        {download.isPending ? 'Making the PDF…' : 'Download the PDF'}
+        {download.isPending ? 'Making the PDF…' : 'PDF to look at'}
       </Button>
       {download.isError && (
         <p role="alert" className="font-semibold text-magenta">

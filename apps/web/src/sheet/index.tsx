@@ -85,7 +85,7 @@ export default function SheetStage() {
         : (plan?.clashing ?? []);
   const ready = sheets.length > 0 && blank && tray && isDesigned(job) && media && printer;
   /** A face with the names of its own piece. */
-  const sideOf = (_kind: number, face: Face, piece: number): ComposedSide | undefined => {
+  const sideOf = (face: Face, { piece }: { piece: number }): ComposedSide | undefined => {
     const template = templates[face.side];
     const values = valuesOf(job.run, piece);
     return template && { template, drawn: drawnOn(job.design, face.side, templates, palette, values) };

@@ -9,6 +9,7 @@ import {
   partToSheet,
   planLabel,
   type Face,
+  type Part,
   type PartKind,
   type Placed,
   type Sheet,
@@ -24,7 +25,7 @@ export interface SheetDrawingProps {
   tray: Tray;
   margins: Margins;
   /** What is on a face: its side, as it is drawn for its piece and its job. */
-  sideOf: (kind: number, face: Face, piece: number) => ComposedSide | undefined;
+  sideOf: (face: Face, part: Pick<Part, 'job' | 'piece'>) => ComposedSide | undefined;
   printer: Printer;
   gap: number;
   unit: LengthUnit;
@@ -111,14 +112,14 @@ interface PartProps extends Omit<SheetDrawingProps, 'sheet' | 'margins' | 'unit'
 /** One part as it lies: dull as it comes out of the printer; what is chosen, pinned or in the way says so by line and sign. */
 function PartDrawing({ placed, tray, sideOf, printer, gap, chosen, pinned = [], clashing = [] }: PartProps) {
   const kind = kindOf(tray, placed);
-  const { kind: at, piece } = tray.parts[placed.part] ?? { kind: 0, piece: 0 };
+  const part = tray.parts[placed.part] ?? { job: 0, piece: 0 };
   const wrong = clashing.includes(placed.part);
   const picked = chosen === placed.part;
   return (
     <g transform={svgMatrix(partToSheet(placed))} data-part={placed.part} className="cursor-move">
       <path d={svgPath(kind.outline)} fill="#fff" />
       {kind.faces.map((face, i) => (
-        <FacePicture key={i} face={face} side={sideOf(at, face, piece)} />
+        <FacePicture key={i} face={face} side={sideOf(face, part)} />
       ))}
       <path
         d={svgPath(kind.outline)}

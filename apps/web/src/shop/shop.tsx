@@ -5,6 +5,7 @@ import type { Shop } from '@kanga/contract/shop';
 import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText } from '../ui/index.js';
+import { Floor } from './floor.js';
 
 function DemoReset() {
   const [open, setOpen] = useState(false);
@@ -151,6 +152,7 @@ export function ShopPage() {
             />
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
           </section>
+          <Floor />
           <section className="space-y-3">
             <h2 className="font-big text-2xl font-bold">Presses</h2>
             <ul className="space-y-3">
@@ -181,17 +183,6 @@ export function ShopPage() {
                     </p>
                     <p className="text-soft">{press.remark}</p>
                   </div>
-                </li>
-              ))}
-            </ul>
-            <h2 className="pt-3 font-big text-2xl font-bold">Printers</h2>
-            <ul className="space-y-1">
-              {shop.printers.map((printer) => (
-                <li key={printer.id}>
-                  <b>{printer.name}</b>:{' '}
-                  {printer.mirroredBy === 'kanga'
-                    ? 'Kanga mirrors, the driver does not'
-                    : 'the driver mirrors, Kanga does not'}
                 </li>
               ))}
             </ul>

@@ -9,7 +9,7 @@ import {
   newBlanksSchema,
   scanQuerySchema,
 } from '../blank/index.js';
-import { idSchema, newWaiverSchema } from '../finding/index.js';
+import { newWaiverSchema } from '../finding/index.js';
 import {
   jobChangeSchema,
   jobFileSchema,
@@ -20,30 +20,10 @@ import {
   runPlanSchema,
 } from '../job/index.js';
 import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
-import {
-  mediaSchema,
-  mediaWordsSchema,
-  printerSchema,
-  printerWordsSchema,
-  settingsSchema,
-  shopSchema,
-} from '../shop/index.js';
+import { settingsSchema, shopSchema } from '../shop/index.js';
+import { id, list, type Endpoint } from './endpoint.js';
+import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 
-/** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
-export interface Endpoint {
-  method: 'get' | 'post' | 'put' | 'delete';
-  /** With `{name}` for parameters. */
-  path: string;
-  summary: string;
-  params?: Record<string, Joi.Schema>;
-  query?: Joi.ObjectSchema;
-  body?: Joi.Schema | string;
-  answer: Joi.Schema | string;
-  status?: number;
-}
-
-const list = (schema: Joi.Schema) => Joi.array().items(schema);
-const id = { id: idSchema.required() };
 const healthSchema = Joi.object({
   ok: Joi.boolean().required(),
   database: Joi.string().required(),
@@ -188,6 +168,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
   },
   {
     method: 'get',
+    path: '/api/jobs/{id}/sheet/insert',
+    summary: 'What is cut from card to go inside the goods, as SVG',
+    params: id,
+    answer: 'image/svg+xml',
+  },
+  {
+    method: 'get',
     path: '/api/jobs/{id}/sheet',
     summary: 'The print-ready PDF',
     params: id,
@@ -276,36 +263,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
     body: settingsSchema,
     answer: settingsSchema,
   },
-  {
-    method: 'put',
-    path: '/api/shop/printers/{id}',
-    summary: 'Save a printer; a new id adds one',
-    params: id,
-    body: printerWordsSchema,
-    answer: printerSchema,
-  },
-  {
-    method: 'delete',
-    path: '/api/shop/printers/{id}',
-    summary: 'Take a printer and its papers off the floor',
-    params: id,
-    answer: shopSchema,
-  },
-  {
-    method: 'put',
-    path: '/api/shop/media/{id}',
-    summary: 'Save a paper; a new id adds one',
-    params: id,
-    body: mediaWordsSchema,
-    answer: mediaSchema,
-  },
-  {
-    method: 'delete',
-    path: '/api/shop/media/{id}',
-    summary: 'Take a paper off the floor',
-    params: id,
-    answer: shopSchema,
-  },
+  ...FLOOR_ENDPOINTS,
   {
     method: 'post',
     path: '/api/shop/demo',

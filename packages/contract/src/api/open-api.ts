@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { problemSchema } from '../finding/index.js';
-import { ENDPOINTS, type Endpoint } from './endpoints.js';
+import type { Endpoint } from './endpoint.js';
+import { ENDPOINTS } from './endpoints.js';
 
 type Json = Record<string, unknown>;
 

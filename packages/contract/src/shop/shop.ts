@@ -3,6 +3,7 @@ import {
   CONVERSIONS,
   INK_NAMES,
   PRESS_KINDS,
+  STAND_IN,
   type Ink,
   type Media,
   type MirrorTest,
@@ -43,7 +44,7 @@ const printerWords = {
   address: Joi.string()
     .uri({ scheme: ['ipp', 'ipps', 'http', 'https'] })
     .max(300)
-    .allow(null)
+    .allow(STAND_IN, null)
     .required(),
   inks: Joi.array().items(inkSchema).max(INK_NAMES.length).unique('name').required(),
   mirrorTest: Joi.object<MirrorTest, true>({
@@ -57,6 +58,15 @@ export type PrinterWords = Omit<Printer, 'id'>;
 export const printerWordsSchema = Joi.object<PrinterWords, true>(printerWords);
 export const printerSchema = Joi.object<Printer, true>({ id: idSchema.required(), ...printerWords });
 
+export const cardSchema = Joi.object<PrintCard, true>({
+  paperKind: words,
+  quality: words,
+  conversion: Joi.string()
+    .valid(...CONVERSIONS)
+    .required(),
+  profile: words,
+  source: words,
+});
 const mediaWords = {
   printerId: idSchema.required(),
   name: Joi.string().trim().min(1).max(80).required(),
@@ -66,15 +76,7 @@ const mediaWords = {
   margins: Joi.object({ top: mm, right: mm, bottom: mm, left: mm }).required(),
   left: Joi.number().min(0).max(1_000_000).allow(null).required(),
   price: money,
-  card: Joi.object<PrintCard, true>({
-    paperKind: words,
-    quality: words,
-    conversion: Joi.string()
-      .valid(...CONVERSIONS)
-      .required(),
-    profile: words,
-    source: words,
-  }).required(),
+  card: cardSchema.required(),
   offcut: Joi.boolean().required(),
 };
 /** Margins leave something to print on. */

@@ -14,12 +14,14 @@ import { fitnessOf, proposeBleed, templatesOf, type Blank, type Fitness, type Te
 import { blocking, bySeverity, overrule, STAGES, type Decision, type Finding, type Stage } from '../finding/index.js';
 import {
   canFold,
+  checkPrinting,
   checkSheet,
   GAP_LIMITS,
   groundOf,
   isLayout,
   layOut,
   makeTray,
+  paperUse,
   planSheets,
   type Layout,
   type LayoutRequest,
@@ -205,6 +207,8 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.sheets = planSheets(paper.request, job.sheet);
         view.layout = view.sheets.layout;
         findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print));
+        const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
+        findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print));
       }
       view.press = choosePress(file, floor, template);
       if (view.press) {

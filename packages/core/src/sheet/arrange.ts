@@ -35,7 +35,7 @@ export function nestProblem(
   return {
     shapes: tray.kinds.map(({ room }) => ({ room, turns })),
     things: tray.parts.map(({ kind }) => kind),
-    ...(choices.together ? { groups: tray.parts.map(({ piece }) => piece) } : {}),
+    ...(choices.together ? { groups: tray.parts.map(({ job, piece }) => job * 1e6 + piece) } : {}),
     pinned: tray.parts.map((_, part) => {
       const spot = pinned.has(part) ? arranged?.spots[part] : undefined;
       return spot ? { ...spot, x: spot.x - ground.x, y: spot.y - ground.y } : null;

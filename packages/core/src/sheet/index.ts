@@ -10,3 +10,6 @@ export * from './plan.js';
 export * from './check.js';
 export * from './code.js';
 export * from './label.js';
+export * from './print.js';
+export * from './gang.js';
+export * from './cut-lines.js';

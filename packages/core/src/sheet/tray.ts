@@ -14,6 +14,8 @@ export interface Part {
   kind: number;
   /** Which piece it is for, from 0. */
   piece: number;
+  /** Which of the jobs on the sheets it is for, from 0. */
+  job: number;
 }
 
 /** All transfers that wait to be laid on paper. */
@@ -127,7 +129,25 @@ export function makeTray(request: TrayRequest): Tray {
         });
   const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, choices.codes));
   const parts = Array.from({ length: pieces }, (_, piece) =>
-    kinds.map((_kind, kind): Part => ({ kind, piece })),
+    kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
   ).flat();
   return { kinds, parts };
 }
+
+/** The parts of several jobs in one tray, in the order of the jobs. */
+export function gangTrays(trays: readonly Tray[]): Tray {
+  const kinds: PartKind[] = [];
+  const parts: Part[] = [];
+  trays.forEach((tray, job) => {
+    const offset = kinds.length;
+    kinds.push(...tray.kinds);
+    for (const part of tray.parts) parts.push({ ...part, kind: part.kind + offset, job });
+  });
+  return { kinds, parts };
+}
+
+/** The tray with the parts of some pieces alone. */
+export const piecesOf = (tray: Tray, pieces: readonly number[]): Tray => ({
+  kinds: tray.kinds,
+  parts: tray.parts.filter(({ piece }) => pieces.includes(piece)),
+});

@@ -40,12 +40,15 @@ export interface Printer {
   mirroredBy: 'kanga' | 'driver';
   /** Pixels per inch that it prints pictures with. */
   resolution: number;
-  /** Where it is asked to print: an address of the Internet Printing Protocol, `ipp://…`; null: PDFs are printed by hand. */
+  /** Where it is asked to print: an address of the Internet Printing Protocol, `ipp://…`, or the stand-in; null: by hand. */
   address: string | null;
   inks: Ink[];
   /** What its last mirror test showed; null: never tested. */
   mirrorTest: MirrorTest | null;
 }
+
+/** The address of the simulated printer that ships with Kanga, wherever it listens today. */
+export const STAND_IN = 'stand-in';
 
 /** What a printed mirror test showed. */
 export interface MirrorTest {

@@ -28,7 +28,13 @@ export async function up(db: Knex): Promise<void> {
       number int NOT NULL UNIQUE GENERATED ALWAYS AS IDENTITY,
       at timestamptz(3) NOT NULL DEFAULT now(),
       body jsonb NOT NULL CHECK (jsonb_typeof(body) = 'object'),
-      pdf_blob_id bigint REFERENCES blob
+      -- Its sheets as they were laid out when it was asked for: nothing done to the job later changes them.
+      sheets jsonb NOT NULL CHECK (jsonb_typeof(sheets) = 'object'),
+      inks jsonb,
+      pdf_blob_id bigint REFERENCES blob,
+      -- Whoever renders it says so every few seconds; who falls silent is taken over from.
+      render_id uuid,
+      render_beat timestamptz
     );
     CREATE TABLE print_job (
       print_id uuid NOT NULL REFERENCES print ON DELETE CASCADE,

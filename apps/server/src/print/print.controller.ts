@@ -1,0 +1,107 @@
+import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
+import { Body, Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs/common';
+import type { PrintRecord } from '@kanga/core/sheet';
+import { idSchema } from '@kanga/contract/finding';
+import {
+  newPrintSchema,
+  printsQuerySchema,
+  sheetNumberSchema,
+  settleSchema,
+  type NewPrint,
+  type PrinterReport,
+} from '@kanga/contract/sheet';
+import type { Request, Response } from 'express';
+import { Valid } from '../http/index.js';
+import { originOf } from '../sheet/index.js';
+import { PrintService } from './print.service.js';
+
+const ID = new Valid(idSchema);
+const SHEET = new Valid<number>(sheetNumberSchema);
+
+@Controller('api/prints')
+export class PrintController {
+  constructor(private readonly prints: PrintService) {}
+
+  @Get()
+  list(@Query(new Valid(printsQuerySchema)) { job }: { job?: string }): Promise<PrintRecord[]> {
+    return this.prints.list(job);
+  }
+
+  @Post()
+  ask(@Body(new Valid(newPrintSchema)) wanted: NewPrint, @Req() request: Request): Promise<PrintRecord> {
+    return this.prints.ask(wanted, originOf(request));
+  }
+
+  @Get(':id')
+  find(@Param('id', ID) id: string): Promise<PrintRecord> {
+    return this.prints.record(id);
+  }
+
+  @Get(':id/pdf')
+  async pdf(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const { stream, name } = await this.prints.pdf(id);
+    response.type('application/pdf').attachment(name);
+    await pipeline(stream, response);
+  }
+
+  @Get(':id/png/:sheet')
+  async png(
+    @Param('id', ID) id: string,
+    @Param('sheet', SHEET) sheet: number,
+    @Res() response: Response,
+  ): Promise<void> {
+    await this.prints.png(id, sheet, async (png, name) => {
+      response.type('image/png').attachment(name);
+      await pipeline(createReadStream(png), response);
+    });
+  }
+
+  @Get(':id/cut/:sheet')
+  async cutLines(
+    @Param('id', ID) id: string,
+    @Param('sheet', SHEET) sheet: number,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { svg, name } = await this.prints.cutLines(id, sheet);
+    response.type('image/svg+xml').attachment(name).send(svg);
+  }
+
+  @Post(':id/render')
+  @HttpCode(200)
+  again(@Param('id', ID) id: string): Promise<PrintRecord> {
+    return this.prints.again(id);
+  }
+
+  @Post(':id/send')
+  @HttpCode(200)
+  send(@Param('id', ID) id: string): Promise<PrintRecord> {
+    return this.prints.send(id);
+  }
+
+  @Post(':id/cancel')
+  @HttpCode(200)
+  cancel(@Param('id', ID) id: string): Promise<PrintRecord> {
+    return this.prints.cancel(id);
+  }
+
+  @Post(':id/settle')
+  @HttpCode(200)
+  settle(
+    @Param('id', ID) id: string,
+    @Body(new Valid(settleSchema)) { printed, by }: { printed: boolean; by: string },
+  ): Promise<PrintRecord> {
+    return this.prints.settle(id, printed, by);
+  }
+
+  @Get('printers/:id/mirror-test')
+  async mirrorTest(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const pdf = await this.prints.mirrorTest(id);
+    response.type('application/pdf').attachment('kanga-mirror-test.pdf').send(Buffer.from(pdf));
+  }
+
+  @Get('printers/:id')
+  report(@Param('id', ID) id: string): Promise<PrinterReport> {
+    return this.prints.report(id);
+  }
+}

@@ -1,0 +1,45 @@
+import { dirname } from 'node:path';
+import { Injectable } from '@nestjs/common';
+import { inkUse } from '@kanga/core/sheet';
+import { ArtService } from '../art/index.js';
+import { SheetService } from '../sheet/index.js';
+import { inkCover } from './ink-cover.js';
+import { PrintRepository } from './print.repository.js';
+
+/** Why a render failed, in words somebody at the printer can do something with. */
+export function failureWords(error: unknown): string {
+  const { code, message } = error as { code?: string; message?: string };
+  if (code === 'ENOSPC' || /ENOSPC|No space left/i.test(message ?? ''))
+    return 'The disk is full: make room and make the print again. Nothing was printed.';
+  return `It could not be drawn: ${(message ?? String(error)).split('\n')[0] ?? ''}`;
+}
+
+/** Draws the PDF of a print, counts its ink, and keeps both. */
+@Injectable()
+export class Renderer {
+  constructor(
+    private readonly prints: PrintRepository,
+    private readonly sheets: SheetService,
+    private readonly art: ArtService,
+  ) {}
+
+  /** A failure of the render itself is written into the record; only a database that is away is thrown. */
+  async render(id: string): Promise<void> {
+    const frozen = await this.prints.sheets(id);
+    if (!frozen) return;
+    try {
+      await this.sheets.draw(frozen, async (pdf) => {
+        const { cover, area } = await inkCover(pdf, dirname(pdf));
+        const file = await this.art.measure(pdf);
+        await this.prints.transaction(async (trx) => {
+          const blob = await this.art.keepBlob(file, trx);
+          if (await this.prints.finish(id, blob, inkUse(frozen.printer.inks, cover, area), trx))
+            await this.prints.event(id, 'rendered', {}, trx);
+        });
+      });
+    } catch (error) {
+      await this.prints.rest(id);
+      await this.prints.event(id, 'render failed', { note: failureWords(error) });
+    }
+  }
+}

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { TICKS, type PrintRecord } from '@kanga/core/sheet';
+import sharp from 'sharp';
+import { designOf, TestServer } from './test-server.js';
+
+/** Renders shared by workers of their own, the server leaving them to those. */
+const server = new TestServer();
+server.env = { KANGA_RENDERS: 'elsewhere' };
+beforeAll(() => server.create());
+afterAll(() => server.destroy());
+
+const read = async (id: string): Promise<PrintRecord> => (await server.ask<PrintRecord>('GET', `prints/${id}`)).body;
+const until = async <T>(look: () => Promise<T | null>): Promise<T> => {
+  for (let i = 0; i < 600; i++) {
+    const seen = await look();
+    if (seen !== null) return seen;
+    await new Promise((wake) => setTimeout(wake, 50));
+  }
+  throw new Error('it did not happen within 30 s');
+};
+const ask = async (jobId: string): Promise<string> => {
+  const { body, status } = await server.ask<PrintRecord>('POST', 'prints', {
+    id: randomUUID(),
+    what: { kind: 'job', jobId },
+    by: 'Wren',
+    ticks: [...TICKS],
+    nozzles: 'good',
+  });
+  if (status !== 201) throw new Error(JSON.stringify(body));
+  return body.id;
+};
+
+describe('workers', () => {
+  it('share the renders; one that is killed is taken over from, and each print is finished once', async () => {
+    // Grain does not pack: some seconds of work.
+    const picture = await sharp({
+      create: {
+        width: 3600,
+        height: 3600,
+        channels: 3,
+        background: '#777',
+        noise: { type: 'gaussian', mean: 128, sigma: 40 },
+      },
+    })
+      .joinChannel(Buffer.alloc(3600 * 3600, 254), { raw: { width: 3600, height: 3600, channels: 1 } })
+      .png({ compressionLevel: 1 })
+      .toBuffer();
+    const art = await server.upload('grain.png', picture);
+    const job = await server.job(3, ({ blanks, shop }) => ({
+      blankId: blanks[2]?.id ?? null,
+      design: designOf(art.id),
+      mediaId: shop.media[3]?.id ?? null,
+    }));
+    const first = server.worker();
+    const slow = await ask(job.job.id);
+    const others = [await ask(job.job.id), await ask(job.job.id)];
+    await until(async () =>
+      (await server.db('print').where({ id: slow }).whereNotNull('render_id').first<object | undefined>())
+        ? true
+        : null,
+    );
+    first.kill('SIGKILL');
+    await once(first, 'exit');
+    expect((await read(slow)).state).toBe('rendering');
+    server.worker();
+    server.worker();
+    for (const id of [slow, ...others]) {
+      const record = await until(async () => {
+        const now = await read(id);
+        return now.state === 'ready' ? now : null;
+      });
+      expect(record.events.map(({ kind }) => kind)).toEqual(['asked', 'rendered']);
+    }
+    // What was taken over leaves no second PDF behind.
+    const blobs = (await server.db('print').countDistinct('pdf_blob_id as n')) as { n: string }[];
+    expect(Number(blobs[0]?.n)).toBeGreaterThan(0);
+    expect((await server.bytes(`prints/${slow}/pdf`)).subarray(0, 5).toString('latin1')).toBe('%PDF-');
+  });
+});

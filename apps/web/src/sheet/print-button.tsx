@@ -1,0 +1,67 @@
+import { useMutation } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import type { PrintRecord } from '@kanga/core/sheet';
+import type { Media, Printer } from '@kanga/core/shop';
+import type { NewPrint } from '@kanga/contract/sheet';
+import { api, problemFrom, queryClient } from '../data/index.js';
+import { Button, Dialog } from '../ui/index.js';
+import { PrintCard, type CardAnswer } from './print-card.js';
+
+/** Opens the print card, and asks for the print once it is ticked off. */
+export function PrintButton({
+  what,
+  media,
+  printer,
+  disabled,
+  before,
+  label = 'Print…',
+}: {
+  what: NewPrint['what'];
+  media: Media;
+  printer: Printer;
+  disabled: boolean;
+  /** What has to be done first, like saving. */
+  before?: () => Promise<void>;
+  label?: string;
+}) {
+  const [open, setOpen] = useState(false);
+  // The same print, however often it is asked for: a second try after a lost answer makes no second one.
+  const id = useRef(crypto.randomUUID());
+  const ask = useMutation({
+    mutationFn: async (answer: CardAnswer) => {
+      await before?.();
+      const json: NewPrint = { id: id.current, what, ...answer };
+      return api<PrintRecord>('prints', { method: 'POST', json });
+    },
+    onSuccess: async () => {
+      id.current = crypto.randomUUID();
+      setOpen(false);
+      await queryClient.invalidateQueries({ queryKey: ['prints'] });
+    },
+  });
+  return (
+    <Dialog
+      title="Print card"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button tone="strong" className="w-full" disabled={disabled}>
+          {label}
+        </Button>
+      }
+    >
+      <PrintCard
+        media={media}
+        printer={printer}
+        busy={ask.isPending}
+        problem={ask.isError ? problemFrom(ask.error) : null}
+        onDone={(answer) => {
+          ask.mutate(answer);
+        }}
+        onCancel={() => {
+          setOpen(false);
+        }}
+      />
+    </Dialog>
+  );
+}

@@ -1,0 +1,207 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { STAND_IN, USUAL_CARD, USUAL_INKS, type Media, type Printer } from '@kanga/core/shop';
+import type { MediaWords, PrinterWords, Shop } from '@kanga/contract/shop';
+import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { Button, Dialog, ProblemText } from '../ui/index.js';
+import { MediaForm } from './media-form.js';
+import { MirrorTest } from './mirror-test.js';
+import { PrinterForm } from './printer-form.js';
+
+const NEW_PRINTER: PrinterWords = {
+  name: '',
+  mirroredBy: 'kanga',
+  resolution: 360,
+  address: null,
+  inks: USUAL_INKS,
+  mirrorTest: null,
+};
+const newMedia = (printerId: string): MediaWords => ({
+  printerId,
+  name: '',
+  kind: 'cut',
+  width: 210,
+  length: 297,
+  margins: { top: 3, right: 3, bottom: 12, left: 3 },
+  left: null,
+  price: null,
+  card: USUAL_CARD,
+  offcut: false,
+});
+const wordsOf = <T extends { id: string }>({ id, ...words }: T): Omit<T, 'id'> => {
+  void id;
+  return words;
+};
+
+/** Saves what is said of a printer or a paper; a new id adds one. */
+export function useSaveFloor<Words>(table: 'printers' | 'media', id: string, done: () => void) {
+  return useMutation({
+    mutationFn: (json: Words) => api(`shop/${table}/${id}`, { method: 'PUT', json }),
+    onSuccess: async () => {
+      await queryClient.invalidateQueries(shopQuery);
+      done();
+    },
+  });
+}
+
+/** An id for something new; another one once that has joined the `count` that are there. */
+function useFreshId(count: number): string {
+  const [fresh, setFresh] = useState(() => ({ id: crypto.randomUUID() as string, count }));
+  if (fresh.count !== count) setFresh({ id: crypto.randomUUID(), count });
+  return fresh.id;
+}
+
+function Take({ table, id, name }: { table: 'printers' | 'media'; id: string; name: string }) {
+  const take = useMutation({
+    mutationFn: () => api<Shop>(`shop/${table}/${id}`, { method: 'DELETE' }),
+    onSuccess: (shop) => {
+      queryClient.setQueryData(shopQuery.queryKey, shop);
+    },
+  });
+  return (
+    <>
+      <Button
+        aria-label={`Take ${name} away`}
+        disabled={take.isPending}
+        onClick={() => {
+          take.mutate();
+        }}
+      >
+        Take away
+      </Button>
+      {take.isError && <ProblemText problem={problemFrom(take.error)} className="basis-full" />}
+    </>
+  );
+}
+
+function EditPrinter({ id, words, trigger }: { id: string; words: PrinterWords; trigger: React.ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const save = useSaveFloor<PrinterWords>('printers', id, () => {
+    setOpen(false);
+  });
+  return (
+    <Dialog title={words.name || 'A new printer'} open={open} onOpenChange={setOpen} trigger={trigger}>
+      <PrinterForm
+        start={words}
+        busy={save.isPending}
+        problem={save.isError ? problemFrom(save.error) : null}
+        onDone={(json) => {
+          save.mutate(json);
+        }}
+        onCancel={() => {
+          setOpen(false);
+        }}
+      />
+    </Dialog>
+  );
+}
+
+function EditMedia({ id, words, trigger }: { id: string; words: MediaWords; trigger: React.ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const save = useSaveFloor<MediaWords>('media', id, () => {
+    setOpen(false);
+  });
+  return (
+    <Dialog title={words.name || 'A new paper'} open={open} onOpenChange={setOpen} trigger={trigger}>
+      <MediaForm
+        start={words}
+        busy={save.isPending}
+        problem={save.isError ? problemFrom(save.error) : null}
+        onDone={(json) => {
+          save.mutate(json);
+        }}
+        onCancel={() => {
+          setOpen(false);
+        }}
+      />
+    </Dialog>
+  );
+}
+
+function Paper({ media }: { media: Media }) {
+  const print = usePrint();
+  const { kind, left, margins } = media;
+  const amount = left === null ? 'not counted' : kind === 'roll' ? `${print.length(left)} left` : `${left} sheets left`;
+  return (
+    <li className="flex flex-wrap items-center gap-2 border-t border-rule py-1.5">
+      <div className="min-w-0 flex-1">
+        <b>{media.name}</b>
+        {media.offcut && ' (offcut)'}, <span className="figures">{print.size(media.width, media.length)}</span>
+        <div className="text-[15px] text-soft">
+          {amount}; margins{' '}
+          <span className="figures">
+            {[margins.top, margins.right, margins.bottom, margins.left].map((mm) => print.length(mm)).join(', ')}
+          </span>
+        </div>
+      </div>
+      <EditMedia
+        id={media.id}
+        words={wordsOf(media)}
+        trigger={<Button aria-label={`Change ${media.name}`}>Change</Button>}
+      />
+      <Take table="media" id={media.id} name={media.name} />
+    </li>
+  );
+}
+
+function PrinterCard({ printer, media }: { printer: Printer; media: Media[] }) {
+  const fresh = useFreshId(media.length);
+  const { mirrorTest, mirroredBy, address } = printer;
+  const agrees = mirrorTest === null || mirrorTest.driverMirrors === (mirroredBy === 'driver');
+  return (
+    <li className="border-[1.5px] border-key/25 p-3">
+      <div className="flex flex-wrap items-center gap-2">
+        <h3 className="mr-auto text-lg font-semibold">{printer.name}</h3>
+        <EditPrinter
+          id={printer.id}
+          words={wordsOf(printer)}
+          trigger={<Button aria-label={`Change ${printer.name}`}>Change</Button>}
+        />
+        <Take table="printers" id={printer.id} name={printer.name} />
+      </div>
+      <p>
+        {mirroredBy === 'kanga' ? 'Kanga mirrors, its driver does not' : 'Its driver mirrors, Kanga does not'};{' '}
+        <span className="figures">{printer.resolution}</span> pixels per inch;{' '}
+        {address === null ? 'printed on by hand' : address === STAND_IN ? 'simulated by the stand-in' : address}.
+      </p>
+      <div className="flex flex-wrap items-center gap-2 py-1.5">
+        <p className={agrees ? '' : 'font-semibold text-magenta'}>
+          {mirrorTest === null
+            ? 'Mirror never tested.'
+            : `Mirror tested ${mirrorTest.at.slice(0, 10)}: the driver ${mirrorTest.driverMirrors ? 'mirrors' : 'does not mirror'}${agrees ? '.' : ', which is not what is set here: every sheet would come out wrong.'}`}
+        </p>
+        <MirrorTest printer={printer} />
+      </div>
+      <ul>
+        {media.map((one) => (
+          <Paper key={one.id} media={one} />
+        ))}
+      </ul>
+      <div className="border-t border-rule pt-2">
+        <EditMedia
+          key={fresh}
+          id={fresh}
+          words={newMedia(printer.id)}
+          trigger={<Button aria-label={`Add a paper to ${printer.name}`}>Add a paper</Button>}
+        />
+      </div>
+    </li>
+  );
+}
+
+/** Printers with their papers: what each is, what is left of it, and who mirrors. */
+export function Floor() {
+  const { printers, media } = useShop();
+  const fresh = useFreshId(printers.length);
+  return (
+    <section className="space-y-3">
+      <h2 className="font-big text-2xl font-bold">Printers and paper</h2>
+      <ul className="space-y-3">
+        {printers.map((printer) => (
+          <PrinterCard key={printer.id} printer={printer} media={media.filter((one) => one.printerId === printer.id)} />
+        ))}
+      </ul>
+      <EditPrinter key={fresh} id={fresh} words={NEW_PRINTER} trigger={<Button>Add a printer</Button>} />
+    </section>
+  );
+}
