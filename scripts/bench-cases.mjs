@@ -6,10 +6,9 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { coverageOf, drawnOn, proposePlacement, rowFaults } from '../packages/core/dist/art/index.js';
 import { benchState } from '../packages/core/dist/bench/index.js';
-import { BUILT_IN_BLANKS, makeTemplate, templatesOf } from '../packages/core/dist/blank/index.js';
+import { BUILT_IN_BLANKS, templatesOf } from '../packages/core/dist/blank/index.js';
 import { boundsOf } from '../packages/core/dist/geometry/index.js';
 import { viewJob } from '../packages/core/dist/job/index.js';
-import { layOut } from '../packages/core/dist/sheet/index.js';
 import { planStack } from '../packages/core/dist/stack/index.js';
 import { sampleArt, sampleFacts as facts, sampleJob, samplePicture } from '../packages/core/dist/testing/index.js';
 import { unitPrinter } from '../packages/core/dist/units/index.js';
@@ -19,6 +18,7 @@ import { readPixels } from '../apps/server/dist/art/read-pixels.js';
 import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
 import { writePdf } from '../apps/server/dist/sheet/pdf.js';
 import { facesFor } from '../apps/server/dist/text/faces.js';
+import { laidOut, sheetCases } from './bench-sheets.mjs';
 
 const [name, folder] = process.argv.slice(2);
 const megabytes = () => `${Math.round(process.resourceUsage().maxRSS / 1024)} MB`;
@@ -58,10 +58,8 @@ function picture(file, width, height, kind) {
 }
 
 const blank = BUILT_IN_BLANKS[2];
-const template = makeTemplate(blank.sides[0].outline, 6.35);
 const design = [{ fill: 'own', items: [samplePicture()] }];
 const roll = DEMO_SHOP.media[3];
-const sizes = [{ width: template.bleedBox.width, height: template.bleedBox.height }];
 
 async function pdf(kind) {
   const path = picture(`square.${kind}`, 4000, 4000, kind);
@@ -70,22 +68,20 @@ async function pdf(kind) {
     bytes: statSync(path).size,
     mediaType: kind === 'jpeg' ? 'image/jpeg' : 'image/png',
   });
-  const layout = layOut({ sizes, count: 24, media: roll, gap: 8 });
+  const { template, tray, layout, gap } = laidOut(blank.sides[0].outline, 6.35, 24, roll);
   const target = join(folder, `${kind}.pdf`);
+  const job = { number: 1, name: 'Bench', pieces: 24, design, run: null, templates: [template], arts: [art] };
   const { ms } = await timed(() =>
     writePdf({
-      pictures: [{ art, path }],
-      design,
-      run: null,
-      templates: [template],
-      printed: [0],
+      pictures: [{ art, path, mostWidth: 0 }],
+      jobs: [job],
+      tray,
       layout,
-      gap: 8,
+      gap,
       mirroredBy: 'kanga',
-      sides: ['front'],
-      pieces: 24,
       title: 'Bench',
       foot: '100 %',
+      origin: null,
       target,
     }),
   );
@@ -236,20 +232,7 @@ const CASES = {
       grows: 'with 160² points and the corners',
     };
   },
-  layout: () => {
-    const media = { ...roll, length: 100_000 };
-    const request = { sizes: [{ width: 106.35, height: 171.35 }], count: 500, media, gap: 8 };
-    const ms = often(() => layOut(request));
-    const { sheets, bound } = layOut(request);
-    return {
-      what: 'Laying out',
-      input: '500 sleeves on one length of 610 mm roll',
-      time: milliseconds(ms),
-      memory: megabytes(),
-      reached: `${Math.round(sheets[0].height)} mm, ${((bound / sheets[0].height) * 100).toFixed(1)} % of it is the lower bound by area`,
-      grows: 'with the pieces',
-    };
-  },
+  ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {
     const job = sampleJob({ pieces: 24 });
     const file = { job, blank, arts: [sampleArt(facts(3100, 3100, { maps: places() }))], plan: null, events: [] };
@@ -265,7 +248,7 @@ const CASES = {
     };
   },
   events: () => {
-    const { steps } = planStack(blank, template, DEMO_SHOP.presses[0], {});
+    const { steps } = planStack(blank, templatesOf(blank, 6.35)[0], DEMO_SHOP.presses[0], {});
     const events = [];
     for (let p = 0; p < 500; p++)
       steps.forEach((one, step) =>

@@ -81,6 +81,10 @@ export async function bench() {
       'checks-24',
       'run',
       'layout',
+      'nest-mixed',
+      'nest-boxes',
+      'nest-squares',
+      'pdf-fifty',
       'view',
       'events',
     ])

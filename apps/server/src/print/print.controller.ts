@@ -17,7 +17,7 @@ import { originOf } from '../sheet/index.js';
 import { PrintService } from './print.service.js';
 
 const ID = new Valid(idSchema);
-const SHEET = new Valid<number>(sheetNumberSchema);
+const SHEET = new Valid<string>(sheetNumberSchema);
 
 @Controller('api/prints')
 export class PrintController {
@@ -48,10 +48,10 @@ export class PrintController {
   @Get(':id/png/:sheet')
   async png(
     @Param('id', ID) id: string,
-    @Param('sheet', SHEET) sheet: number,
+    @Param('sheet', SHEET) sheet: string,
     @Res() response: Response,
   ): Promise<void> {
-    await this.prints.png(id, sheet, async (png, name) => {
+    await this.prints.png(id, Number(sheet), async (png, name) => {
       response.type('image/png').attachment(name);
       await pipeline(createReadStream(png), response);
     });
@@ -60,10 +60,10 @@ export class PrintController {
   @Get(':id/cut/:sheet')
   async cutLines(
     @Param('id', ID) id: string,
-    @Param('sheet', SHEET) sheet: number,
+    @Param('sheet', SHEET) sheet: string,
     @Res() response: Response,
   ): Promise<void> {
-    const { svg, name } = await this.prints.cutLines(id, sheet);
+    const { svg, name } = await this.prints.cutLines(id, Number(sheet));
     response.type('image/svg+xml').attachment(name).send(svg);
   }
 

@@ -6,6 +6,7 @@ import { openPalette } from './palette-door.js';
 const PLACES = [
   ['/', 'Today'],
   ['/jobs', 'Jobs'],
+  ['/sheets', 'Sheets'],
   ['/shelf', 'Shelf'],
   ['/shop', 'Shop'],
   ['/log', 'Log'],

@@ -7,6 +7,7 @@ import { jobsQuery } from '../data/index.js';
 const PLACES = [
   ['Today', '/'],
   ['All jobs', '/jobs'],
+  ['Sheets that jobs share', '/sheets'],
   ['Shelf of blanks', '/shelf'],
   ['Shop and settings', '/shop'],
   ['Log of pressings', '/log'],

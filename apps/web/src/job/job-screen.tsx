@@ -1,7 +1,7 @@
 import { useQueries, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Navigate, useParams } from 'react-router';
+import { Navigate, useParams, useSearchParams } from 'react-router';
 import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
@@ -165,7 +165,9 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
     setAside(problemFrom(error));
   }, []);
 
-  const [piece, setPiece] = useState(0);
+  // A label's code opens its own piece.
+  const [params] = useSearchParams();
+  const [piece, setPiece] = useState(() => Math.max(0, Number(params.get('piece') ?? 1) - 1 || 0));
   const faces = useFaces(fontsOf({ ...state.file.job, ...state.pending }.design));
   const palette = useMemo((): Palette => ({ arts: linked.arts, faces }), [linked.arts, faces]);
 

@@ -1,17 +1,27 @@
-import { kindOf } from '@kanga/core/sheet';
-import { useJob } from '../job/index.js';
+import { kindOf, type Tray } from '@kanga/core/sheet';
+import { usePrint } from '../data/index.js';
 import { Button } from '../ui/index.js';
 import { cornerOf, type useArranging } from './use-arranging.js';
 
 /** The part that is chosen: where it lies, and what can be done with it by hand. */
-export function ChosenPart({ arranging, sheets }: { arranging: ReturnType<typeof useArranging>; sheets: number }) {
-  const { view, print, locked } = useJob();
+export function ChosenPart({
+  tray,
+  arranging,
+  sheets,
+  locked,
+}: {
+  tray: Tray;
+  arranging: ReturnType<typeof useArranging>;
+  sheets: number;
+  locked: boolean;
+}) {
+  const print = usePrint();
   const { chosen, pinned, spots } = arranging;
   const spot = chosen === null ? undefined : spots[chosen];
-  if (chosen === null || !spot || !view.tray || chosen >= view.tray.parts.length) return null;
-  const { piece } = view.tray.parts[chosen] ?? { piece: 0 };
-  const { name } = kindOf(view.tray, { part: chosen });
-  const corner = cornerOf(view.tray, chosen, spot);
+  if (chosen === null || !spot || chosen >= tray.parts.length) return null;
+  const { piece } = tray.parts[chosen] ?? { piece: 0 };
+  const { name } = kindOf(tray, { part: chosen });
+  const corner = cornerOf(tray, chosen, spot);
   return (
     <div className="space-y-2 border-l-4 border-cyan pl-3">
       <p>

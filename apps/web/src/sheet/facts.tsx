@@ -6,11 +6,11 @@ import { Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { ChosenPart } from './chosen-part.js';
+import { NestPanel, UseBar, type NestControl } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
 import { TilingPanel } from './tiling-panel.js';
 import type { useArranging } from './use-arranging.js';
-import type { Nesting } from './use-nest.js';
 
 /** Fetches the PDF and hands it to the browser as a file, so that a refusal can be shown in words. */
 function useDownload(jobId: string, number: number, session: JobSession) {
@@ -23,82 +23,6 @@ function useDownload(jobId: string, number: number, session: JobSession) {
       handOver(`kanga-job-${number}-sheets.pdf`, await response.blob());
     },
   });
-}
-
-/** Use of the paper as a bar: what is reached, and the mark that nothing can pass. */
-function UseBar({ use, best }: { use: number; best: number }) {
-  return (
-    <svg viewBox="0 0 100 9" className="mt-1 h-3 w-full" preserveAspectRatio="none" aria-hidden>
-      <rect width="100" height="9" fill="#E4E5EC" />
-      <rect width={use * 100} height="9" fill="#00739B" />
-      <path d={`M${best * 100} 0V9`} stroke="#17151F" strokeWidth="1" />
-    </svg>
-  );
-}
-
-/** What is shown of a nesting under way, or the button that starts one. */
-function NestPanel({
-  nesting,
-  problem,
-  onStart,
-  onStop,
-  onDrop,
-}: {
-  nesting: Nesting | null;
-  problem: string | null;
-  onStart: () => void;
-  onStop: () => void;
-  onDrop: () => void;
-}) {
-  const { view, session, locked } = useJob();
-  const { arrangement } = view.job.sheet;
-  const tooMany = view.transfers > SHEET_LIMITS.arranged;
-  if (nesting) {
-    return (
-      <div className="space-y-2 border-l-4 border-yellow pl-3" role="status">
-        <p>
-          Nesting: <span className="figures">{nesting.tries}</span> tries in{' '}
-          <span className="figures">{nesting.seconds.toFixed(0)} s</span>, better{' '}
-          <span className="figures">{nesting.better}</span> times.
-        </p>
-        <div className="flex gap-2">
-          <Button tone="strong" disabled={!nesting.spots} onClick={onStop}>
-            Take the best so far
-          </Button>
-          <Button onClick={onDrop}>Leave it</Button>
-        </div>
-      </div>
-    );
-  }
-  return (
-    <div className="space-y-1">
-      <div className="flex gap-2">
-        <Button className="flex-1" disabled={locked || tooMany || !view.sheets} onClick={onStart}>
-          {arrangement ? 'Nest again' : 'Nest to save paper'}
-        </Button>
-        {arrangement && (
-          <Button
-            disabled={locked}
-            onClick={() => {
-              session.change({ sheet: { ...view.job.sheet, arrangement: null } });
-            }}
-          >
-            In rows
-          </Button>
-        )}
-      </div>
-      {tooMany && (
-        <p className="text-[14px] text-soft">
-          Up to {SHEET_LIMITS.arranged} transfers can be nested; this job has {view.transfers}.
-        </p>
-      )}
-      {problem && (
-        <p role="alert" className="font-semibold text-magenta">
-          {problem}
-        </p>
-      )}
-    </div>
-  );
 }
 
 /** Choices that are made once in a while. */
@@ -171,13 +95,7 @@ function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) 
 
 interface Props {
   layout: Layout | null;
-  nest: {
-    nesting: Nesting | null;
-    problem: string | null;
-    onStart: () => void;
-    onStop: () => void;
-    onDrop: () => void;
-  };
+  nest: NestControl;
   arranging: ReturnType<typeof useArranging>;
 }
 
@@ -233,8 +151,20 @@ export function Facts({ layout, nest, arranging }: Props) {
           </Fact>
         )}
       </dl>
-      {layout && <NestPanel {...nest} />}
-      <ChosenPart arranging={arranging} sheets={layout?.sheets.length ?? 0} />
+      {layout && (
+        <NestPanel
+          {...nest}
+          count={transfers}
+          arranged={job.sheet.arrangement !== null}
+          locked={locked}
+          onRows={() => {
+            set({ arrangement: null });
+          }}
+        />
+      )}
+      {view.tray && (
+        <ChosenPart tray={view.tray} arranging={arranging} sheets={layout?.sheets.length ?? 0} locked={locked} />
+      )}
       {trayRequest &&
         !locked &&
         !job.sheet.folded &&

@@ -150,8 +150,8 @@ function OnePrint({ record }: { record: PrintRecord }) {
   );
 }
 
-/** The prints of a job, the last one first; asked for again while one is on its way. */
-export function PrintList({ jobId }: { jobId: string }) {
+/** The prints of a job, or of all, the last one first; asked for again while one is on its way. */
+export function PrintList({ jobId }: { jobId: string | null }) {
   const { data: prints = [] } = useQuery(printsQuery(jobId));
   if (prints.length === 0) return null;
   return (

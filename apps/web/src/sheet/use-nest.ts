@@ -30,17 +30,18 @@ export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {
   const [problem, setProblem] = useState<string | null>(null);
   const run = useRef<{ abort: AbortController; spots: Spot[] | null; plan: SheetPlan } | null>(null);
 
-  const end = useCallback(
-    (kept: boolean) => {
-      const now = run.current;
-      if (!now) return;
-      run.current = null;
-      now.abort.abort();
-      setNesting(null);
-      if (kept && now.spots) keep(now.plan, now.spots);
-    },
-    [keep],
-  );
+  const keeper = useRef(keep);
+  useEffect(() => {
+    keeper.current = keep;
+  });
+  const end = useCallback((kept: boolean) => {
+    const now = run.current;
+    if (!now) return;
+    run.current = null;
+    now.abort.abort();
+    setNesting(null);
+    if (kept && now.spots) keeper.current(now.plan, now.spots);
+  }, []);
 
   const start = (
     plan: SheetPlan,

@@ -137,8 +137,10 @@ export const settleSchema = Joi.object<{ printed: boolean; by: string }, true>({
 
 export const printsQuerySchema = Joi.object<{ job?: string }>({ job: idSchema });
 
-/** Which sheet of a print, from 1. */
-export const sheetNumberSchema = Joi.number().integer().min(1).max(5000).required();
+/** Which sheet of a print, from 1, as it stands in an address. */
+export const sheetNumberSchema = Joi.string()
+  .pattern(/^[1-9]\d{0,3}$/, 'a sheet’s number')
+  .required();
 
 /** What a printer on the network says of itself. */
 export interface PrinterReport {

@@ -71,29 +71,30 @@ export const roomAt = (
 ): Polygon =>
   transformed(shapes[things[thing] as number]?.room ?? [], chain(rotation(spot.turn), translation(spot.x, spot.y)));
 
-interface OpenSheet {
+export interface OpenSheet {
   rows: SheetRows;
   /** For each turned shape, where the last search for it ended: nothing was free before, and nothing gets free. */
   from: { row: number; x: number }[];
 }
 
-interface Found {
+export interface Found {
   turned: Turned;
   row: number;
   x: number;
 }
 
-const openSheet = ({ problem, pitch, turnedCount }: Prepared): OpenSheet => ({
+export const openSheet = ({ problem, pitch, turnedCount }: Prepared): OpenSheet => ({
   rows: new SheetRows(problem.width, Math.floor(problem.length / pitch + 1e-9)),
   from: Array.from({ length: turnedCount }, () => ({ row: 0, x: 0 })),
 });
 
 /** The first free place of a turned shape on a sheet, row by row and from the left; null when there is none. */
-function find(open: OpenSheet, turned: Turned, { problem, pitch }: Prepared): Found | null {
+export function find(open: OpenSheet, turned: Turned, { problem, pitch }: Prepared): Found | null {
   const from = open.from[turned.id] as { row: number; x: number };
   const lastRow = Math.floor((problem.length - turned.height) / pitch + 1e-6);
   const most = problem.width - turned.width + 1e-6;
   for (let row = from.row; row <= lastRow; row++) {
+    if (open.rows.tooTight(turned.rows, row)) continue;
     const x = open.rows.freeAt(turned.rows, row, row === from.row ? from.x : 0, most);
     if (!Number.isNaN(x)) {
       open.from[turned.id] = { row, x };
@@ -104,12 +105,26 @@ function find(open: OpenSheet, turned: Turned, { problem, pitch }: Prepared): Fo
   return null;
 }
 
-const spotOf = ({ turned, row, x }: Found, sheet: number, pitch: number): Spot => ({
+export const spotOf = ({ turned, row, x }: Found, sheet: number, pitch: number): Spot => ({
   sheet,
   x: x + turned.dx,
   y: row * pitch + turned.dy,
   turn: turned.turn,
 });
+
+export const noSpots = ({ things }: Pick<NestProblem, 'things'>): Spot[] =>
+  Array.from(things, () => ({ sheet: -1, x: 0, y: 0, turn: 0 }));
+
+/** Lays down what is pinned, on whichever sheets it lies. */
+export function layPinned({ problem, pitch, narrow }: Prepared, spots: Spot[], sheet: (at: number) => OpenSheet): void {
+  problem.pinned?.forEach((pin, thing) => {
+    if (!pin) return;
+    spots[thing] = pin;
+    const room = roomAt(problem, thing, pin);
+    const row = Math.max(0, Math.floor(boundsOf(room).y / pitch));
+    sheet(pin.sheet).rows.take(rowsOf(room, pitch, row * pitch), row, 0, narrow);
+  });
+}
 
 /** What a search may vary: in which order things are laid down, and each thing's turn (null: whichever lies best). */
 export interface Genes {
@@ -123,19 +138,13 @@ export interface Genes {
  */
 export function layDown(prepared: Prepared, { order, turns }: Genes): NestResult {
   const { problem, pitch, shapes, narrow } = prepared;
-  const spots: Spot[] = Array.from({ length: problem.things.length }, () => ({ sheet: -1, x: 0, y: 0, turn: 0 }));
+  const spots = noSpots(problem);
   const open: OpenSheet[] = [];
   const sheet = (at: number): OpenSheet => {
     while (open.length <= at) open.push(openSheet(prepared));
     return open[at] as OpenSheet;
   };
-  problem.pinned?.forEach((pin, thing) => {
-    if (!pin) return;
-    spots[thing] = pin;
-    const room = roomAt(problem, thing, pin);
-    const row = Math.max(0, Math.floor(boundsOf(room).y / pitch));
-    sheet(pin.sheet).rows.take(rowsOf(room, pitch, row * pitch), row, 0, narrow);
-  });
+  layPinned(prepared, spots, sheet);
 
   const tryOn = (at: number, thing: number): boolean => {
     const on = sheet(at);

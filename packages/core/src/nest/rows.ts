@@ -9,6 +9,8 @@ export interface Rows {
   first: Int32Array;
   from: Float64Array;
   to: Float64Array;
+  /** The widest interval of each row: a sheet's row without a gap of that width has no room for it. */
+  widest: Float64Array;
   count: number;
 }
 
@@ -65,5 +67,9 @@ export function rowsOf(polygon: Polygon, pitch: number, top: number): Rows {
     }
   }
   first[count] = froms.length;
-  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), count };
+  const widest = new Float64Array(count);
+  for (let row = 0; row < count; row++)
+    for (let i = first[row] as number; i < (first[row + 1] as number); i++)
+      widest[row] = Math.max(widest[row] as number, (tos[i] as number) - (froms[i] as number));
+  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), widest, count };
 }

@@ -1,6 +1,8 @@
 import { areaOf } from '../geometry/index.js';
 import { boundOf } from './bound.js';
+import { layBest, type FitGenes } from './fit.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
+import { LateAcceptance } from './late-acceptance.js';
 import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
 
@@ -13,8 +15,6 @@ export function seeded(seed: number): () => number {
   };
 }
 
-/** Results that are not worse than the one this many tries ago are followed (late acceptance, Burke and Bykov 2017). */
-const MEMORY = 30;
 /** Rectangles this few are also searched for a packing with next to no waste. */
 const EXACT_THINGS = 40;
 /** Places looked at for each length that is tried. */
@@ -33,6 +33,11 @@ export interface NesterOptions {
   known?: readonly Spot[] | null;
 }
 
+/** Turned shapes that a best fit may choose from at each step; with more of them an order is searched alone. */
+const FIT_CHOICES = 240;
+/** Share of tries that go to best fits, where there are any. */
+const FIT_SHARE = 0.75;
+
 /**
  * Looks for better and better layouts, one try at a time, until it is left alone; the best so far is always whole and right.
  * Follows from its seed alone. The first layout takes O(things × rows × intervals), as does each try.
@@ -43,10 +48,10 @@ export class Nester {
   /** No layout can be better than this: sheets, or mm of roll. */
   readonly bound: number;
   private readonly prepared: Prepared;
-  /** Orders worth a look before the search proper. */
-  private readonly starts: Genes[];
-  private genes: Genes;
-  private costs: number[] = [];
+  /** Layouts worth a look before the search proper. */
+  private readonly starts: (() => NestResult)[];
+  private readonly orders: LateAcceptance<Genes, NestResult>;
+  private readonly fits: LateAcceptance<FitGenes, NestResult> | null;
   private readonly random: () => number;
   private exactLength: number | null;
 
@@ -58,32 +63,22 @@ export class Nester {
     this.random = seeded(seed);
     this.prepared = prepare(problem, pitch);
     this.bound = boundOf(problem);
-    const { boxes } = this.prepared;
-    const outlines = problem.shapes.map(({ room }) => areaOf(room));
-    const sizes: ((shape: number) => number)[] = [
-      (shape) => outlines[shape] ?? 0,
-      (shape) => (boxes[shape]?.width ?? 0) * (boxes[shape]?.height ?? 0),
-      (shape) => Math.max(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),
-      (shape) => Math.min(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),
-    ];
-    const free = problem.things.map(() => null);
-    this.starts = sizes.map((size) => ({
-      order: problem.things
-        .map((_, i) => i)
-        .sort((a, b) => {
-          const [p, q] = [problem.things[a] as number, problem.things[b] as number];
-          return size(q) - size(p) || p - q || a - b;
-        }),
-      turns: free,
-    }));
-    this.genes = this.starts.shift() as Genes;
-    this.best = layDown(this.prepared, this.genes);
+    const orders = this.orderStarts();
+    this.orders = new LateAcceptance(orders, (genes) => layDown(this.prepared, genes), this.costOf);
+    const fitting = !problem.groups && this.prepared.turnedCount <= FIT_CHOICES;
+    this.fits = fitting
+      ? new LateAcceptance(this.fitStarts(), (genes) => layBest(this.prepared, genes), this.costOf)
+      : null;
+    this.starts = [...this.orders.starts(), ...(this.fits?.starts() ?? [])];
+    this.best = (this.starts.shift() as () => NestResult)();
     if (known?.length === problem.things.length) {
       const start = { spots: [...known], lengths: lengthsOf(problem, known) };
       if (costOf(problem, start) < this.cost) this.best = start;
     }
     this.exactLength = this.rectangles() ? this.bound : null;
   }
+
+  private readonly costOf = (result: NestResult): number => costOf(this.problem, result);
 
   private get cost(): number {
     return costOf(this.problem, this.best);
@@ -99,10 +94,45 @@ export class Nester {
     return Math.min(below - 1, Math.floor(this.random() * below));
   }
 
-  private changed(): Genes {
+  private orderStarts(): Genes[] {
     const { problem } = this;
-    const order = [...this.genes.order];
-    const turns = [...this.genes.turns];
+    const { boxes } = this.prepared;
+    const outlines = problem.shapes.map(({ room }) => areaOf(room));
+    const sizes: ((shape: number) => number)[] = [
+      (shape) => outlines[shape] ?? 0,
+      (shape) => (boxes[shape]?.width ?? 0) * (boxes[shape]?.height ?? 0),
+      (shape) => Math.max(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),
+      (shape) => Math.min(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),
+    ];
+    const turns = problem.things.map(() => null);
+    return sizes.map((size) => ({
+      order: problem.things
+        .map((_, i) => i)
+        .sort((a, b) => {
+          const [p, q] = [problem.things[a] as number, problem.things[b] as number];
+          return size(q) - size(p) || p - q || a - b;
+        }),
+      turns,
+    }));
+  }
+
+  private fitStarts(): FitGenes[] {
+    const sides = this.problem.shapes.map(({ room }) => Math.sqrt(areaOf(room)));
+    const turns = Array.from({ length: this.prepared.turnedCount }, () => 0);
+    return [
+      [0.6, 1.5],
+      [0, 1.5],
+      [0.3, 1],
+      [0, 0.3],
+      [1, 1.5],
+      [0.6, 0.6],
+    ].map(([depth = 0, large = 0]) => ({ depth, preferred: sides.map((side) => large * side), turns }));
+  }
+
+  private changedOrder(genes: Genes): Genes {
+    const { problem } = this;
+    const order = [...genes.order];
+    const turns = [...genes.turns];
     const n = order.length;
     for (let i = 0; i < 1 + this.pick(3); i++) {
       const way = this.random();
@@ -120,6 +150,15 @@ export class Nester {
       }
     }
     return { order, turns };
+  }
+
+  private changedFit({ depth, preferred, turns }: FitGenes): FitGenes {
+    const within = (by: number) => (this.random() - 0.5) * by;
+    return {
+      depth: this.random() < 0.3 ? Math.max(0, depth + within(0.2)) : depth,
+      preferred: preferred.map((mm) => (this.random() < 0.4 ? mm + within(60) : mm)),
+      turns: turns.map((mm) => (this.random() < 0.15 ? mm + within(30) : mm)),
+    };
   }
 
   /** All things as rectangles, when they are few, free, and on a roll. */
@@ -162,19 +201,12 @@ export class Nester {
     this.tries++;
     if (this.exactLength !== null) return this.tryExact(this.exactLength);
     const start = this.starts.shift();
-    const genes = start ?? this.changed();
-    const result = layDown(this.prepared, genes);
-    const cost = costOf(this.problem, result);
-    const better = cost < this.cost - 1e-9;
-    if (start) {
-      if (better) this.genes = genes;
-    } else {
-      if (this.costs.length === 0) this.costs = Array.from({ length: MEMORY }, () => this.cost);
-      const slot = this.tries % MEMORY;
-      const late = this.costs[slot] as number;
-      if (cost <= late) this.genes = genes;
-      this.costs[slot] = cost < late ? cost : late;
-    }
+    const result = start
+      ? start()
+      : this.fits && this.random() < FIT_SHARE
+        ? this.fits.step((genes) => this.changedFit(genes))
+        : this.orders.step((genes) => this.changedOrder(genes));
+    const better = this.costOf(result) < this.cost - 1e-9;
     if (better) this.best = result;
     return better;
   }

@@ -17,6 +17,8 @@ export interface QuietMap {
 const CELLS = 180;
 /** What a seam costs through a line of text: it is what the eye goes to first. */
 const TEXT_COST = 3;
+/** No part is smaller than this share of what parts of like size would be. */
+const LEAST_SHARE = 0.4;
 /** How far a winding seam may stray from where it stands, mm, and what a step aside costs. */
 const STRAY = 18;
 const STEP_COST = 0.15;
@@ -147,6 +149,8 @@ export function quietestSeams(map: QuietMap, count: number, most: number, tail: 
   // A seam stands between columns; it costs what both beside it cost.
   const edgeCost = Array.from({ length: columns + 1 }, (_, e) => ((costs[e - 1] ?? 0) + (costs[e] ?? 0)) / 2);
   const reach = (most - tail) / pitch;
+  // No sliver: every part is at least a good part of an even share.
+  const least = (LEAST_SHARE * columns) / (count + 1);
   if (reach < 1 || (columns - most / pitch) / reach > count + 1e-9) return null;
   let best = Array.from({ length: columns + 1 }, (_, e) => (e === 0 ? 0 : Infinity));
   const from: Int32Array[] = [];
@@ -154,7 +158,7 @@ export function quietestSeams(map: QuietMap, count: number, most: number, tail: 
     const back = new Int32Array(columns + 1).fill(-1);
     const next = best.map(() => Infinity);
     for (let e = 1; e < columns; e++) {
-      for (let p = Math.max(0, Math.ceil(e - reach - 1e-9)); p < e; p++) {
+      for (let p = Math.max(0, Math.ceil(e - reach - 1e-9)); p <= e - least; p++) {
         // Of places that are as quiet, parts of like size.
         const even = ((e - p) / columns - 1 / (count + 1)) ** 2 * 0.2;
         const cost = (best[p] ?? Infinity) + (edgeCost[e] ?? 0) + even;
@@ -168,7 +172,7 @@ export function quietestSeams(map: QuietMap, count: number, most: number, tail: 
     best = next;
   }
   let end = -1;
-  for (let e = Math.max(1, Math.ceil(columns - most / pitch - 1e-9)); e < columns; e++) {
+  for (let e = Math.max(1, Math.ceil(columns - most / pitch - 1e-9)); e <= columns - least; e++) {
     const even = ((columns - e) / columns - 1 / (count + 1)) ** 2 * 0.2;
     if ((best[e] ?? Infinity) + even < (end < 0 ? Infinity : (best[end] ?? Infinity) + even)) end = e;
   }
@@ -182,13 +186,13 @@ export function quietestSeams(map: QuietMap, count: number, most: number, tail: 
 }
 
 /** A seam that winds through quiet places near x: the cheapest way down, a step aside at most each row. O(rows × stray). */
-function windingSeam(map: QuietMap, x: number): Point[] {
+function windingSeam(map: QuietMap, x: number, stray: number): Point[] {
   const { box, columns, rows, cost } = map;
   const pitch = { x: box.width / columns, y: box.height / rows };
   const middle = Math.round((x - box.x) / pitch.x);
   const [low, high] = [
-    Math.max(1, Math.ceil(middle - STRAY / pitch.x)),
-    Math.min(columns - 1, Math.floor(middle + STRAY / pitch.x)),
+    Math.max(1, Math.ceil(middle - stray / pitch.x)),
+    Math.min(columns - 1, Math.floor(middle + stray / pitch.x)),
   ];
   const width = high - low + 1;
   if (width < 2) return straightSeam(box, x);
@@ -297,15 +301,32 @@ export function fewestTiles(
   return best && { columns: best.columns, rows: best.rows };
 }
 
+/** How far winding seams may stray and still leave every part small enough for the paper, and where they then stand best. */
+function windingStand(
+  tiling: Tiling,
+  map: QuietMap,
+  rooms: readonly CellRoom[],
+  tail: number,
+): { stand: Stand | null; stray: number } {
+  for (const stray of [STRAY, STRAY / 2, STRAY / 4]) {
+    const within = rooms.map(({ width, height }) => ({ width: width - 2 * stray, height: height - 2 * stray }));
+    const stand = quietStand(tiling, map, within, tail);
+    if (stand) return { stand, stray };
+  }
+  return { stand: quietStand(tiling, map, rooms, tail), stray: 0 };
+}
+
 /** The seams of a tiling: where somebody put them, or where the picture is quietest within what the paper holds; else parts of like size. */
 export function seamsOf(tiling: Tiling, map: QuietMap, rooms: readonly CellRoom[], tail: number): Seams {
   const { box } = map;
   const side = lying(map);
-  const quiet = quietStand(tiling, map, rooms, tail);
-  const upright = tiling.upright ?? quiet?.upright ?? evenSeams(box.x, box.width, tiling.columns - 1);
-  const level = tiling.level ?? quiet?.level ?? evenSeams(box.y, box.height, tiling.rows - 1);
+  const { stand, stray } = tiling.straight
+    ? { stand: quietStand(tiling, map, rooms, tail), stray: 0 }
+    : windingStand(tiling, map, rooms, tail);
+  const upright = tiling.upright ?? stand?.upright ?? evenSeams(box.x, box.width, tiling.columns - 1);
+  const level = tiling.level ?? stand?.level ?? evenSeams(box.y, box.height, tiling.rows - 1);
   return {
-    upright: upright.map((x) => (tiling.straight ? straightSeam(box, x) : windingSeam(map, x))),
-    level: level.map((y) => swapped(tiling.straight ? straightSeam(side.box, y) : windingSeam(side, y))),
+    upright: upright.map((x) => (tiling.straight ? straightSeam(box, x) : windingSeam(map, x, stray))),
+    level: level.map((y) => swapped(tiling.straight ? straightSeam(side.box, y) : windingSeam(side, y, stray))),
   };
 }

@@ -3,6 +3,7 @@ import { USUAL_CARD, USUAL_INKS } from '../shop/index.js';
 import { USUAL_SHEET } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
+export * from './boxes.js';
 export * from './goods.js';
 
 /** Things to test with, for the tests of every layer: nothing of the application itself imports from here. */

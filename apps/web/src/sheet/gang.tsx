@@ -1,0 +1,227 @@
+import { useMemo, useState } from 'react';
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
+import type { Spot } from '@kanga/core/nest';
+import {
+  arrangedLayout,
+  checkPrinting,
+  GAP_LIMITS,
+  isLayout,
+  paperUse,
+  USUAL_SHEET,
+  type Face,
+  type SheetPlan,
+} from '@kanga/core/sheet';
+import { parseLength, tidyNumber } from '@kanga/core/units';
+import { jobsQuery, useFaces, usePrint, useShop } from '../data/index.js';
+import { Cloth, Fact, Field, Findings } from '../frame/index.js';
+import { Button, Choice, ParsedField } from '../ui/index.js';
+import { ChosenPart } from './chosen-part.js';
+import { GangJobs, paperOptions, type GangFilter } from './gang-jobs.js';
+import { NestPanel, UseBar } from './nest-panel.js';
+import { PrintButton } from './print-button.js';
+import { PrintList } from './print-list.js';
+import { SheetsView } from './sheets-view.js';
+import { useArranging } from './use-arranging.js';
+import { useGang, useGangState } from './use-gang.js';
+import { useNest } from './use-nest.js';
+
+/** Shared sheets have one question: which jobs go on the same paper, and how much of it do they take together? */
+export function GangPage() {
+  const shop = useShop();
+  const print = usePrint();
+  const { data: jobs } = useSuspenseQuery(jobsQuery);
+  const { state, change, undo, canUndo } = useGangState();
+  const [filter, setFilter] = useState<GangFilter>({ blank: '', due: '' });
+  const { views, plan, stopped, loading } = useGang(state);
+  const faces = useFaces([...new Set(views.flatMap(({ job }) => fontsOf(job.design)))]);
+  const media = shop.media.find((one) => one.id === state.mediaId) ?? shop.media[0] ?? null;
+  const printer = shop.printers.find((one) => one.id === media?.printerId) ?? null;
+  const { arrangement, choices } = state;
+
+  const nest = useNest((made: SheetPlan, spots: Spot[]) => {
+    change({ arrangement: { fingerprint: made.fingerprint, spots, pinned: arrangement?.pinned ?? [] } });
+  });
+  const found = nest.nesting?.spots;
+  const planned = plan && isLayout(plan.layout) ? plan.layout : null;
+  const layout = useMemo(
+    () =>
+      plan && found && planned && found.length === plan.request.tray.parts.length
+        ? arrangedLayout(plan.request, found)
+        : planned,
+    [plan, planned, found],
+  );
+  const arranging = useArranging({
+    plan,
+    layout,
+    choices: { ...USUAL_SHEET, ...choices, arrangement: plan?.arrangement === 'kept' ? arrangement : null },
+    locked: nest.nesting !== null,
+    save: (sheet, merge) => {
+      change({ arrangement: sheet.arrangement }, merge);
+    },
+  });
+  const sideOf = (face: Face, { job: at, piece }: { job: number; piece: number }): ComposedSide | undefined => {
+    const view = views[at];
+    const template = view?.templates[face.side];
+    if (!view || !template) return undefined;
+    const values = valuesOf(view.job.run, piece);
+    const palette = { arts: view.arts, faces };
+    return { template, drawn: drawnOn(view.job.design, face.side, view.templates, palette, values) };
+  };
+  const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
+  const roll = media?.kind === 'roll';
+  const need = layout && media ? paperUse(media, layout.sheets) : null;
+  const findings = media && printer ? checkPrinting(printer, media, need, print) : [];
+  const blocked = stopped.length > 0 || !layout || (plan?.clashing.length ?? 0) > 0;
+  return (
+    <Cloth
+      head={<b>{shop.settings.shopName}</b>}
+      foot={<Findings findings={findings.filter(({ code }) => code !== 'sheet.mirror')} />}
+    >
+      <Field
+        title="Sheets that several jobs share, as they come out of the printer"
+        picture={
+          <SheetsView
+            plan={plan}
+            layout={layout}
+            media={media}
+            printer={printer}
+            gap={state.gap}
+            sideOf={sideOf}
+            arranging={arranging}
+            nesting={nest.nesting !== null}
+            head={
+              <Button disabled={!canUndo} onClick={undo}>
+                Undo
+              </Button>
+            }
+            empty={
+              loading
+                ? 'Fetching the jobs…'
+                : state.jobs.length === 0
+                  ? 'Tick jobs at the right: their transfers appear here, together on the same paper.'
+                  : stopped.length > 0
+                    ? `Job ${stopped[0]?.view.job.number ?? ''}: ${stopped[0]?.why ?? ''}. Mend it in the job, or take it off.`
+                    : 'Something does not fit on this paper. Choose larger paper.'
+            }
+          />
+        }
+        ledger={
+          <div className="space-y-3">
+            {media && (
+              <Choice
+                label="Paper"
+                value={media.id}
+                options={paperOptions(shop.media)}
+                onChange={(mediaId) => {
+                  change({ mediaId });
+                }}
+              />
+            )}
+            {layout && media && (
+              <dl>
+                <Fact
+                  name={roll ? 'Length' : 'Sheets'}
+                  note={
+                    roll
+                      ? `no layout takes less than ${print.length(layout.bound)}`
+                      : `no layout takes fewer than ${layout.bound}`
+                  }
+                >
+                  <span className="figures text-[28px] leading-none">
+                    {roll ? print.length(length) : layout.sheets.length}
+                  </span>
+                </Fact>
+                <Fact name="Use" note={`no layout reaches more than ${tidyNumber(layout.bestUse * 100, 0)} %`}>
+                  <span className="figures">{tidyNumber(layout.use * 100, 0)} %</span>{' '}
+                  <span className="font-normal text-soft">of the paper is printed</span>
+                  <UseBar use={layout.use} best={layout.bestUse} />
+                </Fact>
+              </dl>
+            )}
+            <GangJobs
+              jobs={jobs}
+              chosen={state.jobs}
+              filter={filter}
+              settings={shop.settings}
+              onFilter={setFilter}
+              onChoose={(ids) => {
+                change({ jobs: ids });
+              }}
+            />
+            {stopped.map(({ view, why }) => (
+              <p key={view.job.id} role="alert" className="border-l-4 border-magenta pl-3 font-semibold">
+                Job {view.job.number}: {why}
+              </p>
+            ))}
+            {layout && plan && (
+              <NestPanel
+                nesting={nest.nesting}
+                problem={nest.problem}
+                count={plan.request.tray.parts.length}
+                arranged={plan.arrangement === 'kept'}
+                locked={false}
+                onStart={() => {
+                  nest.start(plan, choices, plan.arrangement === 'kept' ? arrangement : null);
+                }}
+                onStop={nest.stop}
+                onDrop={nest.drop}
+                onRows={() => {
+                  change({ arrangement: null });
+                }}
+              />
+            )}
+            {plan && (
+              <ChosenPart
+                tray={plan.request.tray}
+                arranging={arranging}
+                sheets={layout?.sheets.length ?? 0}
+                locked={nest.nesting !== null}
+              />
+            )}
+            {media && printer && (
+              <PrintButton
+                what={{
+                  kind: 'gang',
+                  jobs: views.map(({ job }) => job.id),
+                  mediaId: media.id,
+                  gap: state.gap,
+                  choices,
+                  arrangement: plan?.arrangement === 'kept' ? arrangement : null,
+                }}
+                media={media}
+                printer={printer}
+                disabled={blocked || nest.nesting !== null || findings.some(({ severity }) => severity === 'stop')}
+              />
+            )}
+            <PrintList jobId={null} />
+            <ParsedField
+              label="Room for scissors"
+              shown={print.length(state.gap)}
+              parse={(text) => parseLength(text, print.units.length)}
+              limits={(mm) =>
+                mm >= GAP_LIMITS.least && mm <= GAP_LIMITS.most
+                  ? null
+                  : `From ${print.length(GAP_LIMITS.least)} to ${print.length(GAP_LIMITS.most)}.`
+              }
+              onValue={(gap) => {
+                change({ gap });
+              }}
+            />
+            <Choice
+              label="Keep each piece on one sheet"
+              value={choices.together ? 'yes' : 'no'}
+              options={[
+                { value: 'yes', label: 'Yes' },
+                { value: 'no', label: 'No' },
+              ]}
+              onChange={(value) => {
+                change({ choices: { ...choices, together: value === 'yes' } });
+              }}
+            />
+          </div>
+        }
+      />
+    </Cloth>
+  );
+}

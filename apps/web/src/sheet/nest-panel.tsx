@@ -1,0 +1,78 @@
+import { SHEET_LIMITS } from '@kanga/core/sheet';
+import { Button } from '../ui/index.js';
+import type { Nesting } from './use-nest.js';
+
+/** Use of the paper as a bar: what is reached, and the mark that nothing can pass. */
+export function UseBar({ use, best }: { use: number; best: number }) {
+  return (
+    <svg viewBox="0 0 100 9" className="mt-1 h-3 w-full" preserveAspectRatio="none" aria-hidden>
+      <rect width="100" height="9" fill="#E4E5EC" />
+      <rect width={use * 100} height="9" fill="#00739B" />
+      <path d={`M${best * 100} 0V9`} stroke="#17151F" strokeWidth="1" />
+    </svg>
+  );
+}
+
+export interface NestControl {
+  nesting: Nesting | null;
+  problem: string | null;
+  onStart: () => void;
+  onStop: () => void;
+  onDrop: () => void;
+}
+
+/** What is shown of a nesting under way, or the button that starts one. */
+export function NestPanel({
+  nesting,
+  problem,
+  onStart,
+  onStop,
+  onDrop,
+  onRows,
+  count,
+  arranged,
+  locked,
+}: NestControl & { onRows: () => void; count: number; arranged: boolean; locked: boolean }) {
+  const tooMany = count > SHEET_LIMITS.arranged;
+  if (nesting) {
+    return (
+      <div className="space-y-2 border-l-4 border-yellow pl-3" role="status">
+        <p>
+          Nesting: <span className="figures">{nesting.tries}</span> tries in{' '}
+          <span className="figures">{nesting.seconds.toFixed(0)} s</span>, better{' '}
+          <span className="figures">{nesting.better}</span> times.
+        </p>
+        <div className="flex gap-2">
+          <Button tone="strong" disabled={!nesting.spots} onClick={onStop}>
+            Take the best so far
+          </Button>
+          <Button onClick={onDrop}>Leave it</Button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className="space-y-1">
+      <div className="flex gap-2">
+        <Button className="flex-1" disabled={locked || tooMany} onClick={onStart}>
+          {arranged ? 'Nest again' : 'Nest to save paper'}
+        </Button>
+        {arranged && (
+          <Button disabled={locked} onClick={onRows}>
+            In rows
+          </Button>
+        )}
+      </div>
+      {tooMany && (
+        <p className="text-[14px] text-soft">
+          Up to {SHEET_LIMITS.arranged} transfers can be nested; here are {count}.
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="font-semibold text-magenta">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,201 @@
+// The benchmarks of sheets: nesting, layouts, prints. Called by bench-cases.mjs.
+import { spawnSync } from 'node:child_process';
+import { existsSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
+import { areaOf, boundsOf, offsetPolygon, simplified } from '../packages/core/dist/geometry/index.js';
+import { makeTemplate } from '../packages/core/dist/blank/index.js';
+import { clashesOf, Nester, roomAt } from '../packages/core/dist/nest/index.js';
+import { groundOf, layOut, makeTray, USUAL_SHEET } from '../packages/core/dist/sheet/index.js';
+import { boxlikeGoods, mixedGoods, SQUARED_SQUARE } from '../packages/core/dist/testing/index.js';
+
+const percent = (share) => `${(share * 100).toFixed(1)} %`;
+/** Half the gap for scissors of 8 mm, all round. */
+const ROOM = 4;
+/** A roll of 610 mm with margins of 5 mm. */
+const WIDTH = 600;
+
+/** The shortest length that the best rectangle packer of the registry reaches, over its own rules and three orders, by halving. */
+function bestOfRectangles(boxes, least) {
+  const orders = [(b) => b.width * b.height, (b) => Math.max(b.width, b.height), (b) => b.width];
+  let best = Infinity;
+  for (const logic of [0, 1]) {
+    for (const size of orders) {
+      const sorted = [...boxes].sort((a, b) => size(b) - size(a));
+      let [low, high] = [least, Math.min(best, least * 4)];
+      while (high - low > 1) {
+        const length = (low + high) / 2;
+        const packer = new MaxRectsPacker(WIDTH, length, 0, {
+          smart: false,
+          pot: false,
+          square: false,
+          allowRotation: true,
+          border: 0,
+          logic,
+        });
+        packer.addArray(sorted.map((b, i) => ({ width: b.width, height: b.height, x: 0, y: 0, data: i })));
+        if (packer.bins.length === 1) high = length;
+        else low = length;
+      }
+      best = Math.min(best, high);
+    }
+  }
+  return best;
+}
+
+function nest(what, { outlines, things }, tools) {
+  const rooms = outlines.map((outline) => simplified(offsetPolygon(outline, ROOM + 0.2), 0.2));
+  const outlined = things.reduce((sum, kind) => sum + areaOf(outlines[kind]), 0);
+  const use = (length) => outlined / (length * WIDTH);
+  const boxes = things.map((kind) => boundsOf(rooms[kind]));
+  const problem = {
+    shapes: rooms.map((room) => ({ room, turns: [0, 90, 180, 270] })),
+    things,
+    width: WIDTH,
+    length: 40_000,
+    kind: 'roll',
+  };
+  const began = performance.now();
+  const since = () => performance.now() - began;
+  const nester = new Nester(problem);
+  const first = { ms: since(), use: use(nester.best.lengths[0]) };
+  while (since() < 1000) nester.step();
+  const second = use(nester.best.lengths[0]);
+  while (since() < 10_000) nester.step();
+  const tenth = use(nester.best.lengths[0]);
+  const { pairs, outside } = clashesOf(
+    things.map((_, thing) => roomAt(problem, thing, nester.best.spots[thing])),
+    { width: WIDTH, length: nester.best.lengths[0] },
+  );
+  const rectangles = use(bestOfRectangles(boxes, nester.bound));
+  return {
+    what: `Nesting, ${what}`,
+    input: '200 pieces of 9 kinds on a 610 mm roll, gap 8 mm, quarter turns',
+    time: `first layout ${tools.seconds(first.ms)}; then 10 s`,
+    memory: tools.megabytes(),
+    reached: `use ${percent(first.use)} at once, ${percent(second)} at 1 s, ${percent(tenth)} at 10 s after ${nester.tries} tries; best rectangle packer at hand ${percent(rectangles)} on the same outlines; no layout above ${percent(use(nester.bound))}; ${pairs.length} overlaps, ${outside.length} over the edge; aim: 3 points better`,
+    grows: 'a try with pieces × rows × intervals',
+  };
+}
+
+function squares(tools) {
+  const shapes = SQUARED_SQUARE.map((s) => ({
+    room: [
+      { x: 0, y: 0 },
+      { x: s, y: 0 },
+      { x: s, y: s },
+      { x: 0, y: s },
+    ],
+    turns: [0, 90],
+  }));
+  const began = performance.now();
+  const nester = new Nester({ shapes, things: shapes.map((_, i) => i), width: 112, length: 1000, kind: 'roll' });
+  while (performance.now() - began < 10_000 && !nester.proved) nester.step();
+  const ms = performance.now() - began;
+  return {
+    what: 'Nesting, squares of Duijvestijn 1978',
+    input: '21 squares that fill a square of 112 exactly',
+    time: tools.seconds(ms),
+    memory: tools.megabytes(),
+    reached: `length ${nester.best.lengths[0].toFixed(1)} of the optimum 112; aim: within 3 %`,
+    grows: 'exponentially at worst; stops after 150,000 places for each length',
+  };
+}
+
+/** A tray of one kind, with its layout on a paper. */
+export function laidOut(outline, bleed, pieces, media, mirroredBy = 'kanga') {
+  const template = makeTemplate(outline, bleed);
+  const sides = [{ template, drawn: [] }];
+  const blank = { sides: [{ name: 'front', outline, keepOuts: [] }], family: 'cushion' };
+  const gap = 8;
+  const ground = groundOf(media, gap, 0);
+  const choices = USUAL_SHEET;
+  const tray = makeTray({ blank, sides, printed: [0], pieces, choices, gap, mirroredBy, ground });
+  return {
+    template,
+    tray,
+    gap,
+    request: { tray, paper: media, gap, edge: 0 },
+    layout: layOut({ tray, paper: media, gap, edge: 0 }),
+  };
+}
+
+/** Fifty pages of 13 × 19 in, each with pictures of its own that do not pack. */
+async function fiftyPages(folder, media, tools) {
+  const { writePdf } = await import('../apps/server/dist/sheet/pdf.js');
+  const { sampleArt, sampleFacts, samplePicture } = await import('../packages/core/dist/testing/index.js');
+  const [width, height] = [4100, 5600];
+  const outline = { kind: 'rectangle', width: 300, height: 410, radius: 0 };
+  const pictures = [];
+  for (let i = 0; i < 5; i++) {
+    const path = join(folder, `page-${i}.png`);
+    if (!existsSync(path)) {
+      const code = `import sharp from 'sharp'; await sharp({ create: { width: ${width}, height: ${height}, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 128, sigma: ${12 + i} } } }).removeAlpha().png({ compressionLevel: 1 }).toFile(${JSON.stringify(path)});`;
+      const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', code], { encoding: 'utf8' });
+      if (status !== 0) throw new Error(stderr);
+    }
+    const art = sampleArt(sampleFacts(width, height), { id: `art-${i}`, bytes: statSync(path).size });
+    pictures.push({ art, path, mostWidth: (300 / 25.4) * 360 });
+  }
+  const one = laidOut(outline, 3, 10, media);
+  // Five jobs of ten pieces, each with a picture of its own: one piece a page.
+  const jobs = pictures.map(({ art }, i) => ({
+    number: i + 1,
+    name: 'Bench',
+    pieces: 10,
+    design: [{ fill: 'own', items: [samplePicture(art.id)] }],
+    run: null,
+    templates: [one.template],
+    arts: [art],
+  }));
+  const tray = {
+    kinds: one.tray.kinds,
+    parts: jobs.flatMap((_, job) => one.tray.parts.map((part) => ({ ...part, job }))),
+  };
+  const layout = layOut({ tray, paper: media, gap: one.gap, edge: 0 });
+  const target = join(folder, 'fifty.pdf');
+  const began = performance.now();
+  await writePdf({
+    pictures,
+    jobs,
+    tray,
+    layout,
+    gap: one.gap,
+    mirroredBy: 'kanga',
+    title: 'Bench',
+    foot: '100 %',
+    origin: null,
+    target,
+  });
+  const ms = performance.now() - began;
+  const right = spawnSync('qpdf', ['--check', target], { encoding: 'utf8' }).stdout.includes('No syntax or stream');
+  return {
+    what: 'PDF of 50 pages, 13 × 19 in',
+    input: `50 pieces of 5 pictures of ${width} × ${height} pixels with grain, ${Math.round(pictures.reduce((sum, p) => sum + p.art.bytes, 0) / 1e6)} MB`,
+    time: tools.seconds(ms),
+    memory: tools.megabytes(),
+    reached: `${layout.sheets.length} pages, ${Math.round(statSync(target).size / 1e6)} MB streamed to disk, ${right ? 'qpdf finds no fault' : 'qpdf finds a fault'}; aim: under 400 MB`,
+    grows: 'time with the pixels; memory with the largest picture alone',
+  };
+}
+
+export const sheetCases = (folder, shop, tools) => ({
+  'nest-mixed': () => nest('mixed goods', mixedGoods(), tools),
+  'nest-boxes': () => nest('goods that are nearly boxes', boxlikeGoods(), tools),
+  'nest-squares': () => squares(tools),
+  'pdf-fifty': () => fiftyPages(folder, shop.media[2], tools),
+  layout: () => {
+    const media = { ...shop.media[3], length: 100_000 };
+    const { request } = laidOut({ kind: 'rectangle', width: 100, height: 165, radius: 12 }, 3.175, 500, media);
+    const ms = tools.often(() => layOut(request));
+    const { sheets, bound } = layOut(request);
+    return {
+      what: 'Laying out in rows',
+      input: '500 sleeves on one length of 610 mm roll',
+      time: tools.milliseconds(ms),
+      memory: tools.megabytes(),
+      reached: `${Math.round(sheets[0].height)} mm, ${((bound / sheets[0].height) * 100).toFixed(1)} % of it is the lower bound by area`,
+      grows: 'with the pieces',
+    };
+  },
+});
