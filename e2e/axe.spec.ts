@@ -20,6 +20,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
   const places = [
     '/',
     '/jobs',
+    '/sheets',
     '/shelf',
     '/shelf/new',
     '/shop',

@@ -107,7 +107,7 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await page.getByText('13 × 19 in', { exact: true }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Download the PDF' }).click(),
+    page.getByRole('button', { name: 'PDF to look at' }).click(),
   ]);
   const path = info.outputPath('sheets.pdf');
   await download.saveAs(path);

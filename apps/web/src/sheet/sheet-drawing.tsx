@@ -107,16 +107,28 @@ const Pin = ({ kind, turn }: { kind: PartKind; turn: number }) => (
 
 interface PartProps extends Omit<SheetDrawingProps, 'sheet' | 'margins' | 'unit' | 'label' | 'lying'> {
   placed: Placed;
+  /** A second drawing of a part, which is not to be found by the pointer. */
+  ghost?: boolean;
 }
 
 /** One part as it lies: dull as it comes out of the printer; what is chosen, pinned or in the way says so by line and sign. */
-function PartDrawing({ placed, tray, sideOf, printer, gap, chosen, pinned = [], clashing = [] }: PartProps) {
+function PartDrawing({
+  placed,
+  ghost = false,
+  tray,
+  sideOf,
+  printer,
+  gap,
+  chosen,
+  pinned = [],
+  clashing = [],
+}: PartProps) {
   const kind = kindOf(tray, placed);
   const part = tray.parts[placed.part] ?? { job: 0, piece: 0 };
   const wrong = clashing.includes(placed.part);
   const picked = chosen === placed.part;
   return (
-    <g transform={svgMatrix(partToSheet(placed))} data-part={placed.part} className="cursor-move">
+    <g transform={svgMatrix(partToSheet(placed))} data-part={ghost ? undefined : placed.part} className="cursor-move">
       <path d={svgPath(kind.outline)} fill="#fff" />
       {kind.faces.map((face, i) => (
         <FacePicture key={i} face={face} side={sideOf(face, part)} />
@@ -163,8 +175,8 @@ export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: S
     width: sheet.width - margins.left - margins.right,
     height: sheet.height - margins.top - margins.bottom,
   };
-  // The chosen part lies above the others.
-  const ordered = [...sheet.placed].sort((a, b) => Number(a.part === parts.chosen) - Number(b.part === parts.chosen));
+  // The chosen part is drawn once more above the others: moving its own drawing would end the drag that holds it.
+  const above = sheet.placed.find(({ part }) => part === parts.chosen);
   return (
     <svg
       viewBox={`${-size * 1.1} ${-size * 1.1} ${across + size * 1.5} ${down + size * 1.5}`}
@@ -186,9 +198,14 @@ export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: S
           d={`M0 0H${sheet.width}V${sheet.height}H0ZM${inside.x} ${inside.y}v${inside.height}h${inside.width}v${-inside.height}Z`}
           fill="#ECEEF3"
         />
-        {ordered.map((placed) => (
+        {sheet.placed.map((placed) => (
           <PartDrawing key={placed.part} placed={placed} {...parts} />
         ))}
+        {above && (
+          <g className="pointer-events-none" aria-hidden>
+            <PartDrawing placed={above} {...parts} ghost />
+          </g>
+        )}
         <rect
           x={sheet.foot.x}
           y={sheet.foot.y + 3}

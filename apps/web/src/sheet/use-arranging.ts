@@ -29,6 +29,10 @@ const STEPS: Record<string, (far: number) => { x: number; y: number }> = {
   ArrowDown: (far) => ({ x: 0, y: far }),
 };
 
+/** A place on the screen in the millimetres of a sheet. */
+const onSheet = (ground: SVGGElement, x: number, y: number): DOMPoint =>
+  new DOMPoint(x, y).matrixTransform(ground.getScreenCTM()?.inverse());
+
 interface Wanted {
   plan: SheetPlan | null;
   layout: Layout | null;
@@ -41,7 +45,7 @@ interface Wanted {
 export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [moved, setMoved] = useState<{ part: number; spot: Spot } | null>(null);
-  const drag = useRef<{ part: number; from: { x: number; y: number }; spot: Spot } | null>(null);
+  const drag = useRef<{ part: number; from: DOMPoint; spot: Spot; ground: SVGGElement } | null>(null);
   const lastNudge = useRef(0);
   const spots = layout ? spotsOf(layout) : [];
   const pinned = choices.arrangement?.pinned ?? [];
@@ -67,28 +71,24 @@ export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
     if (spot && !locked) put(part, { ...spot, sheet });
   };
 
-  const onSheet = (x: number, y: number, target: Element | null) => {
-    const ground = target?.closest<SVGGElement>('[data-sheet]');
-    const back = ground?.getScreenCTM()?.inverse();
-    const point = new DOMPoint(x, y).matrixTransform(back);
-    return { x: point.x, y: point.y };
-  };
   const bind = useGesture(
     {
       onDrag: ({ first, last, xy: [x, y], event, canceled, tap }) => {
         if (canceled) return;
-        const target = event.target as Element;
         if (first) {
+          const target = event.target as Element;
           const hit = target.closest<SVGElement>('[data-part]')?.dataset['part'];
           const part = hit === undefined ? null : Number(hit);
           setChosen(part);
           const spot = part === null ? undefined : spots[part];
-          if (part === null || !spot || locked) return;
-          drag.current = { part, from: onSheet(x, y, target), spot };
+          // The pointer is held by the field from here on: where its sheet lies is kept.
+          const ground = target.closest<SVGGElement>('[data-sheet]');
+          if (part === null || !spot || !ground || locked) return;
+          drag.current = { part, from: onSheet(ground, x, y), spot, ground };
         }
         if (!drag.current) return;
-        const { part, from, spot } = drag.current;
-        const at = onSheet(x, y, target);
+        const { part, from, spot, ground } = drag.current;
+        const at = onSheet(ground, x, y);
         const next = { ...spot, x: spot.x + at.x - from.x, y: spot.y + at.y - from.y };
         if (!last) {
           setMoved({ part, spot: next });

@@ -61,7 +61,7 @@ function Take({ table, id, name }: { table: 'printers' | 'media'; id: string; na
   return (
     <>
       <Button
-        aria-label={`Take ${name} away`}
+        aria-label={`Take away ${name}`}
         disabled={take.isPending}
         onClick={() => {
           take.mutate();

@@ -25,7 +25,7 @@ export function MirrorTest({ printer }: { printer: Printer }) {
       title={`Mirror test of ${printer.name}`}
       open={open}
       onOpenChange={setOpen}
-      trigger={<Button aria-label={`Test the mirror of ${printer.name}`}>Test it</Button>}
+      trigger={<Button aria-label={`Test it: the mirror of ${printer.name}`}>Test it</Button>}
     >
       <ol className="list-decimal space-y-3 pl-6">
         <li>

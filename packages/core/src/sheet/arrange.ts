@@ -1,17 +1,21 @@
 import { hashOf } from '../finding/index.js';
-import { transformed } from '../geometry/index.js';
+import { transformed, type Polygon } from '../geometry/index.js';
 import { clashesOf, type Clashes, type NestProblem, type Spot } from '../nest/index.js';
 import type { Arrangement, SheetChoices } from './choices.js';
 import { groundOf, type Paper } from './ground.js';
 import { kindOf, partToSheet, sheetsOf, type Layout, type LayoutRequest, type Placed } from './layout.js';
 import type { Tray } from './tray.js';
 
+/** A room to a twentieth of a millimetre. */
+const roomKey = (room: Polygon): string =>
+  room.map(({ x, y }) => `${Math.round(x * 20)},${Math.round(y * 20)}`).join(' ');
+
 /** Everything an arrangement depends on, as one short text: the parts with their rooms, and the paper. */
 export function layoutFingerprint({ tray, paper, gap, edge }: LayoutRequest): string {
   const { kind, width, length, margins } = paper;
   return hashOf(
     JSON.stringify([
-      tray.kinds.map(({ room }) => room.map(({ x, y }) => [Math.round(x * 20), Math.round(y * 20)])),
+      tray.kinds.map(({ room }) => roomKey(room)),
       tray.parts.map((part) => part.kind),
       [kind, width, length, margins.top, margins.right, margins.bottom, margins.left, gap, edge],
     ]),
@@ -32,9 +36,18 @@ export function nestProblem(
   const ground = groundOf(paper, gap, edge);
   const turns = choices.turns === 'any' ? ANY_TURNS : QUARTER_TURNS;
   const pinned = new Set(arranged?.pinned ?? []);
+  // Kinds whose rooms are alike, as front and back mostly are, are one shape to the nesting.
+  const shapes: NestProblem['shapes'][number][] = [];
+  const known = new Map<string, number>();
+  const shapeOfKind = tray.kinds.map(({ room }) => {
+    const key = roomKey(room);
+    const shape = known.get(key) ?? shapes.push({ room, turns }) - 1;
+    known.set(key, shape);
+    return shape;
+  });
   return {
-    shapes: tray.kinds.map(({ room }) => ({ room, turns })),
-    things: tray.parts.map(({ kind }) => kind),
+    shapes,
+    things: tray.parts.map(({ kind }) => shapeOfKind[kind] ?? 0),
     ...(choices.together ? { groups: tray.parts.map(({ job, piece }) => job * 1e6 + piece) } : {}),
     pinned: tray.parts.map((_, part) => {
       const spot = pinned.has(part) ? arranged?.spots[part] : undefined;

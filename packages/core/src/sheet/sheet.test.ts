@@ -284,5 +284,7 @@ describe('an arrangement', () => {
     const back = arrangedLayout(request, spots);
     for (const sheet of back.sheets) expect(clashesOn(request, sheet.placed)).toEqual({ pairs: [], outside: [] });
     expect(problem.shapes.map(({ room }) => areaOf(room) > 0)).toEqual([true, true]);
+    const twins = trayOf([box(60, 70), box(60, 70)], 2);
+    expect(nestProblem({ ...request, tray: twins }, USUAL_SHEET, null).shapes).toHaveLength(1);
   });
 });
