@@ -58,6 +58,9 @@ const DEBIAN = {
   'poppler-utils': () => onPath('pdftoppm'),
   qpdf: () => onPath('qpdf'),
   unzip: () => onPath('unzip'),
+  'cups-daemon': () => onPath('cupsd'),
+  'cups-client': () => onPath('lpstat'),
+  'cups-ipp-utils': () => onPath('ipptool'),
 };
 
 /** Installs the Debian packages that are not there yet. */

@@ -153,6 +153,7 @@ export class IppClient {
       media: list(about['media-ready'] ?? about['media-supported']).slice(0, 40),
       inks: list(about['marker-names']).map((name, i) => ({ name, level: levels[i] ?? -1 })),
       takesPdf: formats.includes('application/pdf'),
+      page: list(about['printer-more-info']).find((url) => /^https?:\/\//.test(url)) ?? null,
     };
   }
 

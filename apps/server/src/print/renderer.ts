@@ -3,16 +3,9 @@ import { Injectable } from '@nestjs/common';
 import { inkUse } from '@kanga/core/sheet';
 import { ArtService } from '../art/index.js';
 import { SheetService } from '../sheet/index.js';
+import { failureWords } from './failure.js';
 import { inkCover } from './ink-cover.js';
 import { PrintRepository } from './print.repository.js';
-
-/** Why a render failed, in words somebody at the printer can do something with. */
-export function failureWords(error: unknown): string {
-  const { code, message } = error as { code?: string; message?: string };
-  if (code === 'ENOSPC' || /ENOSPC|No space left/i.test(message ?? ''))
-    return 'The disk is full: make room and make the print again. Nothing was printed.';
-  return `It could not be drawn: ${(message ?? String(error)).split('\n')[0] ?? ''}`;
-}
 
 /** Draws the PDF of a print, counts its ink, and keeps both. */
 @Injectable()

@@ -5,6 +5,7 @@ import { handOver, problemFrom, type JobSession } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
+import { PrintAgain } from './again.js';
 import { ChosenPart } from './chosen-part.js';
 import { NestPanel, UseBar, type NestControl } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
@@ -200,6 +201,7 @@ export function Facts({ layout, nest, arranging }: Props) {
       >
         {download.isPending ? 'Making the PDF…' : 'PDF to look at'}
       </Button>
+      {layout && !stopped && !locked && <PrintAgain />}
       {download.isError && (
         <p role="alert" className="font-semibold text-magenta">
           {problemFrom(download.error).title}
@@ -223,6 +225,13 @@ export function Facts({ layout, nest, arranging }: Props) {
       <details className="border-t border-rule pt-2" open={job.sheet.folded || job.sheet.codes}>
         <summary className="cursor-pointer font-semibold">More choices</summary>
         <MoreChoices set={set} />
+        {blank && blank.layers.length > 1 && (
+          <p className="pt-3">
+            <a className="text-cyan underline" href={`/api/jobs/${job.id}/sheet/insert`} download>
+              Outline of the insert, as SVG
+            </a>
+          </p>
+        )}
       </details>
     </div>
   );

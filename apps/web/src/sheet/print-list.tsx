@@ -145,6 +145,30 @@ function OnePrint({ record }: { record: PrintRecord }) {
         {state === 'failed' && act('render', 'Make it again', 'strong')}
         {['rendering', 'ready', 'printing', 'failed'].includes(state) && act('cancel', 'Cancel')}
       </div>
+      {record.inks && !underRule && (
+        <details className="text-[15px]">
+          <summary className="cursor-pointer text-soft">Ink, cut lines, pictures of its sheets</summary>
+          <ul>
+            {record.inks.map(({ name, millilitres, cover }) => (
+              <li key={name}>
+                {name}: <span className="figures">{tidyNumber(millilitres, 2)} ml</span>, covers{' '}
+                <span className="figures">{tidyNumber(cover * 100, 1)} %</span>
+              </li>
+            ))}
+          </ul>
+          {Array.from({ length: Math.min(record.paper.sheets, 12) }, (_, i) => (
+            <span key={i} className="mr-3 inline-block">
+              {i + 1}:{' '}
+              <a className="text-cyan underline" href={`/api/prints/${record.id}/cut/${i + 1}`} download>
+                SVG
+              </a>{' '}
+              <a className="text-cyan underline" href={`/api/prints/${record.id}/png/${i + 1}`} download>
+                PNG
+              </a>
+            </span>
+          ))}
+        </details>
+      )}
       {(step.isError || download.isError) && <ProblemText problem={problemFrom(step.error ?? download.error)} />}
     </li>
   );

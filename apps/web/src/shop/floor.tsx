@@ -7,6 +7,7 @@ import { Button, Dialog, ProblemText } from '../ui/index.js';
 import { MediaForm } from './media-form.js';
 import { MirrorTest } from './mirror-test.js';
 import { PrinterForm } from './printer-form.js';
+import { PrinterReport } from './printer-report.js';
 
 const NEW_PRINTER: PrinterWords = {
   name: '',
@@ -171,6 +172,7 @@ function PrinterCard({ printer, media }: { printer: Printer; media: Media[] }) {
             : `Mirror tested ${mirrorTest.at.slice(0, 10)}: the driver ${mirrorTest.driverMirrors ? 'mirrors' : 'does not mirror'}${agrees ? '.' : ', which is not what is set here: every sheet would come out wrong.'}`}
         </p>
         <MirrorTest printer={printer} />
+        {address !== null && <PrinterReport printer={printer} />}
       </div>
       <ul>
         {media.map((one) => (

@@ -152,6 +152,8 @@ export interface PrinterReport {
   media: string[];
   inks: { name: string; level: number }[];
   takesPdf: boolean;
+  /** Its own page, where it names one. */
+  page: string | null;
 }
 export const printerReportSchema = Joi.object<PrinterReport, true>({
   name: Joi.string().allow('').required(),
@@ -162,4 +164,5 @@ export const printerReportSchema = Joi.object<PrinterReport, true>({
     .items(Joi.object({ name: Joi.string().required(), level: Joi.number().required() }))
     .required(),
   takesPdf: Joi.boolean().required(),
+  page: Joi.string().allow(null).required(),
 });

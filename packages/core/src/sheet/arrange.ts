@@ -22,7 +22,7 @@ export function layoutFingerprint({ tray, paper, gap, edge }: LayoutRequest): st
   );
 }
 
-/** Turns of five degrees, for parts that may lie at any angle. */
+/** Turns of fifteen degrees, for parts that may lie at any angle. */
 const ANY_TURNS = Array.from({ length: 24 }, (_, i) => i * 15);
 const QUARTER_TURNS = [0, 90, 180, 270];
 

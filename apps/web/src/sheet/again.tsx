@@ -1,0 +1,66 @@
+import { useState } from 'react';
+import { useShop } from '../data/index.js';
+import { useJob } from '../job/index.js';
+import { Button, Dialog, Select, TextField } from '../ui/index.js';
+import { readPieces } from './pieces.js';
+import { PrintButton } from './print-button.js';
+
+/** Prints single pieces again, on an offcut if there is one. */
+export function PrintAgain() {
+  const { view, session } = useJob();
+  const shop = useShop();
+  const { job } = view;
+  const papers = [...shop.media].sort((a, b) => Number(b.offcut) - Number(a.offcut));
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const [mediaId, setMediaId] = useState(papers[0]?.id ?? '');
+  const media = shop.media.find((one) => one.id === mediaId) ?? papers[0];
+  const printer = shop.printers.find((one) => one.id === media?.printerId);
+  const read = readPieces(text, job.pieces);
+  return (
+    <Dialog
+      title="Print pieces again"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={<Button className="w-full">Print pieces again…</Button>}
+    >
+      <div className="space-y-3">
+        <TextField
+          label={`Which of the ${job.pieces}?`}
+          placeholder="2, 5-7"
+          measured
+          value={text}
+          problem={text === '' || read.ok ? undefined : read.problem}
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+        />
+        <Select
+          label="On"
+          value={mediaId}
+          options={papers.map(({ id, name, offcut }) => ({ value: id, label: offcut ? `${name} (offcut)` : name }))}
+          onChange={setMediaId}
+        />
+        {media && printer && (
+          <PrintButton
+            what={{ kind: 'pieces', jobId: job.id, pieces: read.ok ? read.value : [], mediaId: media.id }}
+            media={media}
+            printer={printer}
+            disabled={!read.ok}
+            before={() => session.flush()}
+            label="To the print card…"
+          />
+        )}
+        <div className="flex justify-end">
+          <Button
+            onClick={() => {
+              setOpen(false);
+            }}
+          >
+            Close
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}
