@@ -309,7 +309,10 @@ function windingStand(
   tail: number,
 ): { stand: Stand | null; stray: number } {
   for (const stray of [STRAY, STRAY / 2, STRAY / 4]) {
-    const within = rooms.map(({ width, height }) => ({ width: width - 2 * stray, height: height - 2 * stray }));
+    const within = rooms.map(({ width, height }) => ({
+      width: tiling.columns > 1 ? width - 2 * stray : width,
+      height: tiling.rows > 1 ? height - 2 * stray : height,
+    }));
     const stand = quietStand(tiling, map, within, tail);
     if (stand) return { stand, stray };
   }

@@ -1,0 +1,2 @@
+export * from './place.js';
+export * from './sections.js';

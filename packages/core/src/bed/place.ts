@@ -1,0 +1,215 @@
+import { rectContains, rectsOverlap, type Rect } from '../geometry/index.js';
+import type { Edge } from '../blank/index.js';
+
+/** A part of a blank that must not lie on the plate, as a box in the print's own coordinates, mm: 0, 0 is the print's corner. */
+export interface HangOff {
+  kind: string;
+  area: Rect;
+}
+
+export interface BedRequest {
+  /** The print with its bleed. */
+  print: { width: number; height: number };
+  /** What of the blank lies round it, as a box in the print's coordinates; the same as the print when it is printed all over. */
+  blank: Rect;
+  hangOffs: readonly HangOff[];
+  platen: { width: number; depth: number };
+  /** Where the plate may be used, mm from its back left corner. */
+  zone: Rect;
+  /** Edges of the plate that a blank may hang over; a hinge or a frame stands in the way of the others. */
+  open: Readonly<Record<Edge, boolean>>;
+  /** Whether the print lies on a pad, so that what is beside the pad takes no pressure. */
+  pad: boolean;
+  /** How many pieces wait for the press. */
+  pieces: number;
+}
+
+/** A piece as it lies on the plate: its print's box there, and how it is turned, quarters clockwise. */
+export interface BedPiece {
+  print: Rect;
+  turn: 0 | 90 | 180 | 270;
+}
+
+export interface Bed {
+  pieces: BedPiece[];
+  /** What lies on the plate though it should not, on a pad's side or not: by kind. */
+  onPlate: string[];
+  /** `off`: every hang-off is off the plate; `beside`: some lie on it, beside the pad; `pressed`: some are pressed. */
+  hangs: 'off' | 'beside' | 'pressed';
+  /** Distance of the print's middle from the zone's, mm. */
+  offCentre: number;
+}
+
+/** Clearance of a hang-off from the plate or the pad, mm. Common practice, no published source: about half an inch. */
+export const HANG_CLEARANCE = 12;
+/** Between pieces that lie side by side, mm. */
+const BETWEEN = 15;
+
+const TURNS = [0, 90, 180, 270] as const;
+
+/** A box in the print's coordinates as it lies when the print is turned and set down at (x, y). */
+export function boxTurned(
+  box: Rect,
+  print: { width: number; height: number },
+  turn: BedPiece['turn'],
+  x: number,
+  y: number,
+): Rect {
+  const { x: bx, y: by, width: w, height: h } = box;
+  switch (turn) {
+    case 0:
+      return { x: x + bx, y: y + by, width: w, height: h };
+    case 90:
+      return { x: x + print.height - by - h, y: y + bx, width: h, height: w };
+    case 180:
+      return { x: x + print.width - bx - w, y: y + print.height - by - h, width: w, height: h };
+    case 270:
+      return { x: x + by, y: y + print.width - bx - w, width: h, height: w };
+  }
+}
+
+const onBed = ({ print }: BedRequest, turn: BedPiece['turn']) =>
+  turn % 180 === 0 ? { width: print.width, height: print.height } : { width: print.height, height: print.width };
+
+interface Judged {
+  bed: Bed;
+  /** Less is better, the first that differs decides. */
+  rank: [number, number, number];
+}
+
+/** What becomes of the hang-offs of one piece, and whether the blank can lie there at all. */
+function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number): Judged | null {
+  const { platen, zone, open, hangOffs, pad, blank, print } = request;
+  const size = onBed(request, turn);
+  const box: Rect = { x, y, ...size };
+  if (!rectContains(zone, box, 1e-6)) return null;
+  const lies = boxTurned(blank, print, turn, x, y);
+  // A blank hangs over open edges alone.
+  if (!open.left && lies.x < -1e-6) return null;
+  if (!open.right && lies.x + lies.width > platen.width + 1e-6) return null;
+  if (!open.top && lies.y < -1e-6) return null;
+  if (!open.bottom && lies.y + lies.height > platen.depth + 1e-6) return null;
+  const plate: Rect = {
+    x: -HANG_CLEARANCE,
+    y: -HANG_CLEARANCE,
+    width: platen.width + 2 * HANG_CLEARANCE,
+    height: platen.depth + 2 * HANG_CLEARANCE,
+  };
+  const padBox: Rect = {
+    x: x - HANG_CLEARANCE,
+    y: y - HANG_CLEARANCE,
+    width: size.width + 2 * HANG_CLEARANCE,
+    height: size.height + 2 * HANG_CLEARANCE,
+  };
+  const hot = hangOffs.filter(({ area }) => rectsOverlap(boxTurned(area, print, turn, x, y), plate));
+  const pressed = hot.filter(({ area }) => !pad || rectsOverlap(boxTurned(area, print, turn, x, y), padBox));
+  const offCentre = Math.hypot(
+    x + size.width / 2 - zone.x - zone.width / 2,
+    y + size.height / 2 - zone.y - zone.height / 2,
+  );
+  return {
+    bed: {
+      pieces: [{ print: box, turn }],
+      onPlate: [...new Set(hot.map(({ kind }) => kind))],
+      hangs: pressed.length > 0 ? 'pressed' : hot.length > 0 ? 'beside' : 'off',
+      offCentre,
+    },
+    // Turned upside down only where it helps: the printed side is easier to lay straight as it is read.
+    rank: [pressed.length, hot.length, offCentre + (turn === 0 ? 0 : turn === 180 ? 2 : 1)],
+  };
+}
+
+const better = (a: Judged, b: Judged | null): boolean => {
+  if (!b) return true;
+  for (let i = 0; i < 3; i++) {
+    const by = (a.rank[i] ?? 0) - (b.rank[i] ?? 0);
+    if (Math.abs(by) > 1e-6) return by < 0;
+  }
+  return false;
+};
+
+/** Where an interval of length `size` may begin so that something `from` before it (or after it) just clears an edge of the plate. */
+function placesAlong(
+  zone: [number, number],
+  size: number,
+  plate: number,
+  areas: readonly [number, number][],
+): number[] {
+  const [low, high] = [zone[0], zone[1] - size];
+  const places = [low, high, (low + high) / 2];
+  for (const [start, end] of areas) {
+    // The area ends short of the near edge, or begins beyond the far one.
+    places.push(-HANG_CLEARANCE - end, plate + HANG_CLEARANCE - start);
+  }
+  return [...new Set(places.filter((at) => at >= low - 1e-6 && at <= high + 1e-6))];
+}
+
+/**
+ * Where one piece lies on the plate: its print within the usable zone, hang-offs off the plate or else beside the pad, as near the
+ * zone's middle as that lets it. Every best place has each of its two coordinates at an end of the zone, at its middle, or where a hang-off just clears
+ * an edge of the plate, so that only those are looked at: O(turns × (3 + 2 hang-offs)²). Null when the print is larger than the zone.
+ */
+export function placeOne(request: BedRequest): Bed | null {
+  const { zone, platen, print, hangOffs } = request;
+  let best: Judged | null = null;
+  for (const turn of TURNS) {
+    const size = onBed(request, turn);
+    const areas = hangOffs.map(({ area }) => boxTurned(area, print, turn, 0, 0));
+    const xs = placesAlong(
+      [zone.x, zone.x + zone.width],
+      size.width,
+      platen.width,
+      areas.map((area) => [area.x, area.x + area.width]),
+    );
+    const ys = placesAlong(
+      [zone.y, zone.y + zone.height],
+      size.height,
+      platen.depth,
+      areas.map((area) => [area.y, area.y + area.height]),
+    );
+    for (const x of xs) {
+      for (const y of ys) {
+        const judged = judge(request, turn, x, y);
+        if (judged && better(judged, best)) best = judged;
+      }
+    }
+  }
+  return best?.bed ?? null;
+}
+
+/**
+ * How the pieces of one pressing lie: as many side by side as the zone takes and as wait, in rows the same way up, when nothing of
+ * them has to hang off; otherwise one. Null when not even one fits.
+ */
+export function layBed(request: BedRequest): Bed | null {
+  const one = placeOne(request);
+  if (!one || request.hangOffs.length > 0 || request.pieces < 2) return one;
+  const { zone, blank, print, platen } = request;
+  let best: BedPiece[] = one.pieces;
+  for (const turn of [0, 90] as const) {
+    const size = onBed(request, turn);
+    const lies = boxTurned(blank, print, turn, 0, 0);
+    const step = { x: Math.max(size.width, lies.width) + BETWEEN, y: Math.max(size.height, lies.height) + BETWEEN };
+    const across = Math.floor((zone.width - size.width + 1e-6) / step.x) + 1;
+    const down = Math.floor((zone.height - size.height + 1e-6) / step.y) + 1;
+    if (size.width > zone.width + 1e-6 || size.height > zone.height + 1e-6) continue;
+    const count = Math.min(request.pieces, across * down);
+    if (count <= best.length) continue;
+    const columns = Math.min(count, across);
+    const rows = Math.ceil(count / columns);
+    const [wide, deep] = [size.width + (columns - 1) * step.x, size.height + (rows - 1) * step.y];
+    const [left, top] = [zone.x + (zone.width - wide) / 2, zone.y + (zone.height - deep) / 2];
+    const pieces = Array.from({ length: count }, (_, i): BedPiece => ({
+      print: { x: left + (i % columns) * step.x, y: top + Math.floor(i / columns) * step.y, ...size },
+      turn,
+    }));
+    const within = pieces.every(({ print: box }) => {
+      const whole = boxTurned(blank, print, turn, box.x, box.y);
+      return rectContains({ x: 0, y: 0, width: platen.width, height: platen.depth }, whole) || allOpen(request);
+    });
+    if (within) best = pieces;
+  }
+  return { ...one, pieces: best, offCentre: best === one.pieces ? one.offCentre : 0 };
+}
+
+const allOpen = ({ open }: BedRequest): boolean => open.left && open.right && open.top && open.bottom;

@@ -1,0 +1,185 @@
+import { clipped, rectPolygon, united, type Polygon, type Rect } from '../geometry/index.js';
+
+/** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
+export interface Section {
+  area: Rect;
+  /** The plate stands across the print: its width along the print's height. */
+  turned: boolean;
+}
+
+export interface Sections {
+  sections: Section[];
+  /** Area that is pressed twice, mm². */
+  twice: number;
+  /** No way to press it takes fewer. */
+  bound: number;
+}
+
+export interface SectionRequest {
+  /** The print with its bleed, in its own coordinates. */
+  outline: Polygon;
+  box: Rect;
+  /** Size of the usable zone of the plate. */
+  zone: { width: number; height: number };
+  /** How much neighbouring pressings overlap at least, mm. */
+  overlap: number;
+  /** What a seam costs at a place along x, and along y: the quietest are taken; null: nothing is known of the picture. */
+  costAcross?: ((x: number) => number) | null;
+  costDown?: ((y: number) => number) | null;
+}
+
+/** The least overlap that leaves no gap, mm: how exactly a hot mat is laid down again. Common practice, no published source. */
+export const LEAST_OVERLAP = 6;
+
+/** Steps in which windows are moved to quiet places, mm. */
+const STEP = 4;
+
+/**
+ * Begins of `count` equal windows of length `size` over a line of length `length`, neighbours overlapping by at least `overlap`. Their
+ * edges, which may leave a line, stand where that costs least, else evenly: dynamic programming over their places, O(count × places²).
+ */
+function windows(
+  length: number,
+  size: number,
+  count: number,
+  overlap: number,
+  cost: ((at: number) => number) | null,
+): number[] {
+  if (count === 1) return [(length - size) / 2];
+  const even = (length - size) / (count - 1);
+  const plain = Array.from({ length: count }, (_, i) => i * even);
+  if (!cost) return plain;
+  const reach = size - overlap;
+  /** Places that window i may begin at and still leave the others able to cover the rest. */
+  const places = plain.map((middle, i) => {
+    const low = Math.max(i === count - 1 ? length - size : -size, length - size - (count - 1 - i) * reach);
+    const high = Math.min(i === 0 ? 0 : length, i * reach);
+    const steps = Math.floor((high - low) / STEP + 1e-9);
+    const grid = Array.from({ length: steps + 1 }, (_step, k) => low + k * STEP);
+    return [...new Set([...grid, Math.min(high, Math.max(low, middle))])];
+  });
+  const edge = (at: number) => (at > 0 && at < length ? cost(at) : 0);
+  const own = (at: number, i: number) => edge(at) + edge(at + size) + Math.abs(at - (plain[i] ?? 0)) * 1e-4;
+  let best = (places[0] ?? []).map((at) => own(at, 0));
+  const from: number[][] = [];
+  for (let i = 1; i < count; i++) {
+    const before = places[i - 1] ?? [];
+    const back: number[] = [];
+    const now = (places[i] ?? []).map((at, k) => {
+      let least = Infinity;
+      before.forEach((was, j) => {
+        const sum = best[j] ?? Infinity;
+        if (at > was + 1e-9 && at <= was + reach + 1e-9 && sum < least) {
+          least = sum;
+          back[k] = j;
+        }
+      });
+      return least + own(at, i);
+    });
+    from.push(back);
+    best = now;
+  }
+  let at = best.indexOf(Math.min(...best));
+  const begins: number[] = [];
+  for (let i = count - 1; i >= 0; i--) {
+    begins.unshift(places[i]?.[at] ?? plain[i] ?? 0);
+    at = from[i - 1]?.[at] ?? 0;
+  }
+  return begins;
+}
+
+const countFor = (length: number, size: number, overlap: number): number =>
+  length <= size + 1e-6 ? 1 : Math.ceil((length - overlap) / (size - overlap) - 1e-9);
+
+/** Sections of one way to stand the plate; those that hold nothing of the outline are left out. */
+function gridOf(request: SectionRequest, turned: boolean): Section[] | null {
+  const { box, zone, overlap, outline } = request;
+  const size = turned ? { width: zone.height, height: zone.width } : zone;
+  if (size.width <= overlap || size.height <= overlap) return null;
+  const columns = windows(
+    box.width,
+    size.width,
+    countFor(box.width, size.width, overlap),
+    overlap,
+    request.costAcross ?? null,
+  );
+  const rows = windows(
+    box.height,
+    size.height,
+    countFor(box.height, size.height, overlap),
+    overlap,
+    request.costDown ?? null,
+  );
+  const sections = rows.flatMap((y) =>
+    columns.flatMap((x): Section[] => {
+      const area = { x: box.x + x, y: box.y + y, ...size };
+      return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned }] : [];
+    }),
+  );
+  return withoutSpare(sections, outline);
+}
+
+/** The sections without those whose part of the outline others press, too; the ones that hold least go first. */
+function withoutSpare(sections: readonly Section[], outline: Polygon): Section[] {
+  const parts = sections.map(({ area }) => clipped([outline], rectPolygon(area)));
+  const size = (polygons: readonly Polygon[]) => united(polygons).reduce((sum, polygon) => sum + shoelace(polygon), 0);
+  const all = Math.abs(size(parts.flat()));
+  const order = sections
+    .map((_, i) => i)
+    .sort((a, b) => Math.abs(size(parts[a] ?? [])) - Math.abs(size(parts[b] ?? [])));
+  const kept = new Set(order);
+  for (const i of order) {
+    const others = [...kept].filter((one) => one !== i).flatMap((one) => parts[one] ?? []);
+    if (others.length > 0 && Math.abs(size(others)) >= all - 0.5) kept.delete(i);
+  }
+  return sections.filter((_, i) => kept.has(i));
+}
+
+/**
+ * How many places of the print can be found of which no pressing holds two: no way to press it takes fewer. Places are sought on grids whose
+ * steps are just larger than the zone is long; an area bound stands beside it. Rectangles only: the box of the outline, where it is full.
+ */
+export function sectionBound({ box, zone, outline }: SectionRequest, area: number): number {
+  const long = Math.max(zone.width, zone.height);
+  const byArea = Math.ceil(area / (zone.width * zone.height) - 1e-9);
+  const inside = (x: number, y: number) =>
+    clipped([outline], rectPolygon({ x: x - 0.5, y: y - 0.5, width: 1, height: 1 })).length > 0;
+  const across = Math.floor(box.width / (long + 1e-3)) + 1;
+  const down = Math.floor(box.height / (long + 1e-3)) + 1;
+  let corners = 0;
+  for (let i = 0; i < across; i++) {
+    for (let j = 0; j < down; j++) {
+      const x = box.x + (across === 1 ? box.width / 2 : (box.width * i) / (across - 1));
+      const y = box.y + (down === 1 ? box.height / 2 : (box.height * j) / (down - 1));
+      if (inside(x, y)) corners++;
+    }
+  }
+  return Math.max(1, byArea, corners);
+}
+
+/**
+ * Presses a print in the fewest sections that upright windows in rows and columns can, the plate either way round; of as few, with
+ * the least area pressed twice. Null when the zone is hardly larger than the overlap. O(sections × corners).
+ */
+export function planSections(request: SectionRequest, area: number): Sections | null {
+  let best: Sections | null = null;
+  const bound = sectionBound(request, area);
+  for (const turned of [false, true]) {
+    const sections = gridOf(request, turned);
+    if (!sections || sections.length === 0) continue;
+    const pressed = sections.reduce((sum, section) => {
+      const parts = clipped([request.outline], rectPolygon(section.area));
+      return sum + parts.reduce((all, part) => all + Math.abs(shoelace(part)), 0);
+    }, 0);
+    const twice = Math.max(0, pressed - area);
+    const fewer = best ? sections.length - best.sections.length : -1;
+    if (fewer < 0 || (fewer === 0 && best && twice < best.twice - 1e-6)) best = { sections, twice, bound };
+  }
+  return best;
+}
+
+const shoelace = (polygon: Polygon): number =>
+  polygon.reduce((sum, p, i) => {
+    const q = polygon[(i + 1) % polygon.length] ?? p;
+    return sum + (p.x * q.y - q.x * p.y) / 2;
+  }, 0);

@@ -1,0 +1,166 @@
+import { CURVED_CORRECTION, READING_LIMITS, type HeatReading, type PressCheck } from './reading.js';
+
+/** The terms of a surface, in places scaled to −1 to 1 across the plate. */
+const TERMS: ((u: number, v: number) => number)[] = [
+  () => 1,
+  (u) => u,
+  (_u, v) => v,
+  (u) => u * u,
+  (u, v) => u * v,
+  (_u, v) => v * v,
+];
+/** Readings that a flat, a tilted and a curved surface need before they are fitted. */
+const NEEDS = { tilted: 4, curved: 9 };
+/** A plate's own unevenness that no fit of so few readings can see, °C: the spread is never said to be less. */
+const LEAST_SPREAD = 0.5;
+
+/** A smooth surface of a plate's temperature, with how sure it is. Plain data: read it with `heatAt`. */
+export interface HeatMap {
+  platen: { width: number; depth: number };
+  /** What the dial was set to, °C. */
+  dial: number;
+  /** Of the terms 1, u, v, u², uv, v², °C; as many as the readings let fit. */
+  coefficients: number[];
+  /** Inverse of the normal matrix, by rows: for the spread of a value read off. */
+  inverse: number[];
+  /** How far readings lie from the surface, °C (standard deviation). */
+  spread: number;
+  used: HeatReading[];
+  /** Readings that were not believed, with the reason. */
+  refused: { reading: HeatReading; why: string }[];
+}
+
+/** Solves A x = b for several b at once by Gauss with pivots; A n × n by rows, B n × m. Null when A has no inverse. O(n³). */
+function solve(a: readonly number[], b: readonly number[], n: number, m: number): number[] | null {
+  const A = [...a];
+  const B = [...b];
+  for (let column = 0; column < n; column++) {
+    let pivot = column;
+    for (let row = column + 1; row < n; row++)
+      if (Math.abs(A[row * n + column] ?? 0) > Math.abs(A[pivot * n + column] ?? 0)) pivot = row;
+    if (Math.abs(A[pivot * n + column] ?? 0) < 1e-10) return null;
+    for (let k = 0; k < n; k++) [A[column * n + k], A[pivot * n + k]] = [A[pivot * n + k] ?? 0, A[column * n + k] ?? 0];
+    for (let k = 0; k < m; k++) [B[column * m + k], B[pivot * m + k]] = [B[pivot * m + k] ?? 0, B[column * m + k] ?? 0];
+    const lead = A[column * n + column] ?? 1;
+    for (let row = 0; row < n; row++) {
+      if (row === column) continue;
+      const by = (A[row * n + column] ?? 0) / lead;
+      for (let k = column; k < n; k++) A[row * n + k] = (A[row * n + k] ?? 0) - by * (A[column * n + k] ?? 0);
+      for (let k = 0; k < m; k++) B[row * m + k] = (B[row * m + k] ?? 0) - by * (B[column * m + k] ?? 0);
+    }
+  }
+  return B.map((value, i) => value / (A[Math.floor(i / m) * n + Math.floor(i / m)] ?? 1));
+}
+
+interface Fit {
+  coefficients: number[];
+  inverse: number[];
+  spread: number;
+}
+
+/** Least squares over `terms` terms; null when the readings do not settle them (all on one line, say). */
+function fitted(readings: readonly HeatReading[], platen: HeatMap['platen'], terms: number): Fit | null {
+  const rows = readings.map(({ x, y }) => rowAt(x, y, platen, terms));
+  const normal = Array.from({ length: terms * terms }, (_, i) =>
+    rows.reduce((sum, row) => sum + (row[Math.floor(i / terms)] ?? 0) * (row[i % terms] ?? 0), 0),
+  );
+  const right = Array.from({ length: terms }, (_, t) =>
+    rows.reduce((sum, row, i) => sum + (row[t] ?? 0) * (readings[i]?.celsius ?? 0), 0),
+  );
+  const identity = Array.from({ length: terms * terms }, (_, i) => (Math.floor(i / terms) === i % terms ? 1 : 0));
+  const coefficients = solve(normal, right, terms, 1);
+  const inverse = solve(normal, identity, terms, terms);
+  if (!coefficients || !inverse) return null;
+  const squares = rows.reduce((sum, row, i) => sum + ((readings[i]?.celsius ?? 0) - dot(row, coefficients)) ** 2, 0);
+  const free = readings.length - terms;
+  return { coefficients, inverse, spread: free > 0 ? Math.sqrt(squares / free) : 0 };
+}
+
+const dot = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0);
+const rowAt = (x: number, y: number, { width, depth }: HeatMap['platen'], terms: number): number[] =>
+  TERMS.slice(0, terms).map((term) => term((2 * x) / width - 1, (2 * y) / depth - 1));
+
+const termsFor = (readings: number): number => (readings >= NEEDS.curved ? 6 : readings >= NEEDS.tilted ? 3 : 1);
+
+/** A reading this far from what the others say is a slip, °C and in times their own spread. */
+const SLIP = { least: 8, times: 5 };
+
+/** The reading that stands furthest out from what all the others say of its place; null when none is a slip. O(n × n × terms²). */
+function slipIn(
+  readings: readonly HeatReading[],
+  platen: HeatMap['platen'],
+  terms: number,
+): { reading: HeatReading; said: number } | null {
+  let worst: { reading: HeatReading; said: number; out: number } | null = null;
+  for (const reading of readings) {
+    const others = fitted(
+      readings.filter((one) => one !== reading),
+      platen,
+      terms,
+    );
+    if (!others) continue;
+    const said = dot(rowAt(reading.x, reading.y, platen, terms), others.coefficients);
+    const out = Math.abs(reading.celsius - said) / Math.max(SLIP.least, SLIP.times * others.spread);
+    if (out > 1 && (!worst || out > worst.out)) worst = { reading, said, out };
+  }
+  return worst;
+}
+
+/**
+ * Fits the plate's temperature: a quadratic surface from nine readings on, a tilted one from four, the mean of fewer (least squares).
+ * Readings beyond belief are left out and named, as are those that stand far from what their neighbours say. Null without a reading.
+ */
+export function fitHeat(
+  check: Pick<PressCheck, 'readings' | 'dial' | 'curved'>,
+  platen: HeatMap['platen'],
+): HeatMap | null {
+  const refused: HeatMap['refused'] = [];
+  const { least, most } = READING_LIMITS;
+  let used = check.readings.flatMap((reading) => {
+    const inside = reading.x >= 0 && reading.y >= 0 && reading.x <= platen.width && reading.y <= platen.depth;
+    if (!(reading.celsius >= least && reading.celsius <= most)) {
+      refused.push({ reading, why: `no plate is at ${reading.celsius} °C: from ${least} to ${most}` });
+      return [];
+    }
+    if (!inside) {
+      refused.push({ reading, why: 'it lies beside the plate' });
+      return [];
+    }
+    return [check.curved ? { ...reading, celsius: reading.celsius + CURVED_CORRECTION } : reading];
+  });
+  for (;;) {
+    if (used.length === 0) return null;
+    let terms = termsFor(used.length);
+    let fit = fitted(used, platen, terms);
+    while (!fit && terms > 1) {
+      terms = terms === 6 ? 3 : 1;
+      fit = fitted(used, platen, terms);
+    }
+    if (!fit) return null;
+    const slip = used.length > terms + 2 ? slipIn(used, platen, terms) : null;
+    if (slip) {
+      refused.push({ reading: slip.reading, why: `its neighbours say ${Math.round(slip.said)} °C` });
+      used = used.filter((one) => one !== slip.reading);
+      continue;
+    }
+    return { platen, dial: check.dial, ...fit, used, refused };
+  }
+}
+
+/** The plate's temperature at a place and its standard deviation, °C. */
+export function heatAt(
+  { platen, coefficients, inverse, spread }: HeatMap,
+  x: number,
+  y: number,
+): { celsius: number; spread: number } {
+  const n = coefficients.length;
+  const row = rowAt(x, y, platen, n);
+  let leverage = 0;
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++) leverage += (row[i] ?? 0) * (inverse[i * n + j] ?? 0) * (row[j] ?? 0);
+  return {
+    celsius: dot(row, coefficients),
+    spread: Math.max(LEAST_SPREAD, spread * Math.sqrt(1 + Math.max(0, leverage))),
+  };
+}
