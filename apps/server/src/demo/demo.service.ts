@@ -18,6 +18,7 @@ import { BLANK, DEMO_SHOP } from './shop-data.js';
 
 const DAY = 24 * 3600 * 1000;
 const TABLES = [
+  'press_check',
   'print_event',
   'print_job',
   'print',

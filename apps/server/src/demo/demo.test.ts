@@ -35,7 +35,8 @@ describe('the demo shop', () => {
     const press = DEMO_SHOP.presses[0];
     if (!press) throw new Error('no press');
     const stack = planStack(blank, templatesOf(blank, 3)[0] as Template, press, {});
-    const plan: RunPlan = { frozenAt: '2026-11-24T09:00:00.000Z', pieces: 6, blank, ...stack };
+    const { settings, layers, steps } = stack;
+    const plan: RunPlan = { frozenAt: '2026-11-24T09:00:00.000Z', pieces: 6, blank, press, settings, layers, steps };
     let n = 0;
     const state = benchState(
       plan.steps,

@@ -1,4 +1,5 @@
-import { INK_NAMES, STAND_IN, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
+import { readingGrid, type PressCheck } from '@kanga/core/heat';
+import { INK_NAMES, openEdges, STAND_IN, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 
@@ -15,6 +16,26 @@ const cutPaper = (left: number, price: number): Pick<Media, 'left' | 'price' | '
   price,
   card: USUAL_CARD,
   offcut: false,
+});
+
+/** A check with readings on a grid of three by three, of a plate that is off by what `f` says; whole degrees, as a thermometer shows. */
+const checked = (
+  at: string,
+  width: number,
+  depth: number,
+  f: (u: number, v: number) => number,
+  strips: Partial<PressCheck['strips']>,
+): PressCheck => ({
+  at,
+  by: 'Wren',
+  dial: 200,
+  readings: readingGrid({ width, depth }, 3, 3).map(({ x, y }) => ({
+    x,
+    y,
+    celsius: Math.round(f((2 * x) / width - 1, (2 * y) / depth - 1)),
+  })),
+  strips: { front: 'held', back: 'held', left: 'held', right: 'held', ...strips },
+  curved: false,
 });
 
 /** An invented shop: two presses with different faults, a desktop sheet printer and a roll printer. */
@@ -34,6 +55,9 @@ export const DEMO_SHOP: Shop = {
       platen: { width: inches(16), depth: inches(20) },
       heatLimit: 225,
       remark: 'Reads hot towards the back.',
+      open: openEdges('swing-away'),
+      // Hot at the back, as it is remembered: about 12 °C from the front to the back.
+      check: checked('2026-11-18T07:30:00.000Z', inches(16), inches(20), (u, v) => 197 - 6 * v - 1.5 * u * u, {}),
     },
     {
       id: id(102),
@@ -42,6 +66,10 @@ export const DEMO_SHOP: Shop = {
       platen: { width: inches(15), depth: inches(15) },
       heatLimit: 215,
       remark: 'Pinches at the hinge: light at the front.',
+      open: openEdges('clamshell'),
+      check: checked('2026-10-02T07:40:00.000Z', inches(15), inches(15), (u, v) => 201 - 2 * u * u - 3 * v * v, {
+        front: 'slid',
+      }),
     },
   ],
   printers: [

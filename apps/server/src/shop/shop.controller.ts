@@ -1,11 +1,13 @@
 import { Body, Controller, Delete, Get, Param, Put } from '@nestjs/common';
-import type { Media, Printer, Settings } from '@kanga/core/shop';
+import type { Media, Press, Printer, Settings } from '@kanga/core/shop';
 import { idSchema } from '@kanga/contract/finding';
 import {
   mediaWordsSchema,
+  pressWordsSchema,
   printerWordsSchema,
   settingsSchema,
   type MediaWords,
+  type PressWords,
   type PrinterWords,
   type Shop,
 } from '@kanga/contract/shop';
@@ -37,6 +39,19 @@ export class ShopController {
   @Delete('printers/:id')
   takePrinter(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
     return this.shop.take('printer', id);
+  }
+
+  @Put('presses/:id')
+  savePress(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(pressWordsSchema)) words: PressWords,
+  ): Promise<Press> {
+    return this.shop.savePress(id, words);
+  }
+
+  @Delete('presses/:id')
+  takePress(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
+    return this.shop.take('press', id);
   }
 
   @Put('media/:id')

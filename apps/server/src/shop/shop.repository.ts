@@ -22,7 +22,7 @@ export class ShopRepository {
 
   async floor(): Promise<Omit<Shop, 'settings'>> {
     const [presses, printers, media] = await Promise.all([
-      this.db('press').orderBy('position').select<{ body: Press }[]>('body'),
+      this.db('press').where({ gone: false }).orderBy('position').select<{ body: Press }[]>('body'),
       this.db('printer').where({ gone: false }).orderBy('position').select<{ body: Printer }[]>('body'),
       this.db('media').where({ gone: false }).orderBy('position').select<{ body: Media }[]>('body'),
     ]);
@@ -41,6 +41,19 @@ export class ShopRepository {
       .merge(['body']);
   }
 
+  /** Saves a press as a whole; a check that is new is also kept for good. */
+  async savePress(press: Press): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      const before = await trx('press').where({ id: press.id }).first<{ body: Press } | undefined>('body');
+      await trx('press')
+        .insert({ id: press.id, body: JSON.stringify(press), position: this.last('press') })
+        .onConflict('id')
+        .merge(['body']);
+      if (press.check && press.check.at !== before?.body.check?.at)
+        await trx('press_check').insert({ press_id: press.id, at: press.check.at, body: JSON.stringify(press.check) });
+    });
+  }
+
   async saveMedia(media: Media): Promise<void> {
     const row = { printer_id: media.printerId, body: JSON.stringify(media) };
     await this.db('media')
@@ -50,7 +63,7 @@ export class ShopRepository {
   }
 
   /** Takes a printer with its papers, or a paper, off the floor; what names it keeps it. False when there is none. */
-  async take(table: 'printer' | 'media', id: string): Promise<boolean> {
+  async take(table: 'printer' | 'media' | 'press', id: string): Promise<boolean> {
     if (table === 'printer') await this.db('media').where({ printer_id: id }).update({ gone: true });
     return (await this.db(table).where({ id, gone: false }).update({ gone: true })) > 0;
   }
@@ -64,7 +77,7 @@ export class ShopRepository {
     );
   }
 
-  private last(table: 'printer' | 'media'): Knex.Raw {
+  private last(table: 'printer' | 'media' | 'press'): Knex.Raw {
     return this.db.raw('(SELECT coalesce(max(position), -1) + 1 FROM ??)', [table]);
   }
 

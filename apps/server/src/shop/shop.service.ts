@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Media, Printer, Settings } from '@kanga/core/shop';
-import type { MediaWords, PrinterWords, Shop } from '@kanga/contract/shop';
+import type { Media, Press, Printer, Settings } from '@kanga/core/shop';
+import type { MediaWords, PressWords, PrinterWords, Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from './shop.repository.js';
@@ -32,6 +32,12 @@ export class ShopService {
     return printer;
   }
 
+  async savePress(id: string, words: PressWords): Promise<Press> {
+    const press = { id, ...words };
+    await this.shop.savePress(press);
+    return press;
+  }
+
   async saveMedia(id: string, words: MediaWords): Promise<Media> {
     const { printers } = await this.shop.floor();
     if (!printers.some((printer) => printer.id === words.printerId)) throw notFound('printer', words.printerId);
@@ -40,17 +46,21 @@ export class ShopService {
     return media;
   }
 
-  async take(table: 'printer' | 'media', id: string): Promise<Shop> {
-    const { printers, media } = await this.shop.floor();
-    const last = table === 'printer' ? printers.length === 1 : media.length === 1;
-    if (last)
+  async take(table: 'printer' | 'media' | 'press', id: string): Promise<Shop> {
+    const { printers, media, presses } = await this.shop.floor();
+    const [name, left] = {
+      printer: ['printer', printers.length] as const,
+      media: ['paper', media.length] as const,
+      press: ['press', presses.length] as const,
+    }[table];
+    if (left === 1)
       throw refuse(
         409,
         `shop.last-${table}`,
-        table === 'printer' ? 'This is the only printer' : 'This is the only paper',
-        'Add another one first: every job needs one to be laid out for.',
+        `This is the only ${name}`,
+        'Add another one first: every job needs one.',
       );
-    if (!(await this.shop.take(table, id))) throw notFound(table === 'printer' ? 'printer' : 'paper', id);
+    if (!(await this.shop.take(table, id))) throw notFound(name, id);
     return this.read();
   }
 

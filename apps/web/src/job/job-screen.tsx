@@ -16,6 +16,7 @@ import {
   JobSession,
   problemFrom,
   queryClient,
+  serverNow,
   setClock,
   useFaces,
   usePrint,
@@ -173,7 +174,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
 
   const view = useMemo(() => {
     const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
-    const sight = { faces, piece: Math.min(piece, job.pieces - 1) };
+    const sight = { faces, piece: Math.min(piece, job.pieces - 1), today: serverNow() };
     return viewJob({ ...state.file, ...linked, job, events: bench.events }, shop, print, sight);
   }, [state, linked, draft, bench.events, shop, print, faces, piece]);
 

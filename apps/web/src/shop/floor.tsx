@@ -35,7 +35,7 @@ const wordsOf = <T extends { id: string }>({ id, ...words }: T): Omit<T, 'id'> =
 };
 
 /** Saves what is said of a printer or a paper; a new id adds one. */
-export function useSaveFloor<Words>(table: 'printers' | 'media', id: string, done: () => void) {
+export function useSaveFloor<Words>(table: 'printers' | 'media' | 'presses', id: string, done: () => void) {
   return useMutation({
     mutationFn: (json: Words) => api(`shop/${table}/${id}`, { method: 'PUT', json }),
     onSuccess: async () => {

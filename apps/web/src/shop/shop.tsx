@@ -1,11 +1,15 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Settings } from '@kanga/core/shop';
+import { mapOf } from '@kanga/core/heat';
+import { formatDay, type Press, type Settings } from '@kanga/core/shop';
+import type { UnitPrinter } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { HeatPicture } from '../draw/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText } from '../ui/index.js';
 import { Floor } from './floor.js';
+import { PressCheck } from './press-check.js';
 
 function DemoReset() {
   const [open, setOpen] = useState(false);
@@ -44,6 +48,19 @@ function DemoReset() {
         </Button>
       </div>
     </Dialog>
+  );
+}
+
+/** A plate from above, shaded by its last check. */
+function PlateGlyph({ press, print }: { press: Press; print: UnitPrinter }) {
+  const { width, depth } = press.platen;
+  const map = mapOf(press);
+  return (
+    <svg viewBox={`-8 -8 ${width + 16} ${depth + 16}`} className="h-24" aria-hidden>
+      <rect width={width} height={depth} fill="#F3D9E6" />
+      {map && <HeatPicture map={map} print={print} figures={false} />}
+      <rect width={width} height={depth} fill="none" stroke="#17151F" strokeWidth="8" />
+    </svg>
   );
 }
 
@@ -161,18 +178,7 @@ export function ShopPage() {
                   key={press.id}
                   className="grid grid-cols-[96px_minmax(0,1fr)] items-center gap-4 border-[1.5px] border-key/25 p-3"
                 >
-                  <svg viewBox="-10 -10 540 540" className="h-24" aria-hidden>
-                    <rect
-                      width={press.platen.width}
-                      height={press.platen.depth}
-                      x={(520 - press.platen.width) / 2}
-                      y={(520 - press.platen.depth) / 2}
-                      rx="14"
-                      fill="#F3D9E6"
-                      stroke="#17151F"
-                      strokeWidth="8"
-                    />
-                  </svg>
+                  <PlateGlyph press={press} print={print} />
                   <div>
                     <h3 className="font-semibold">
                       {press.name}, {press.kind}
@@ -182,6 +188,12 @@ export function ShopPage() {
                       {print.temperature(press.heatLimit)}
                     </p>
                     <p className="text-soft">{press.remark}</p>
+                    <p className="mt-1 flex flex-wrap items-center gap-2">
+                      {press.check
+                        ? `Checked ${formatDay(press.check.at.slice(0, 10), settings.dates)}.`
+                        : 'Never checked.'}
+                      <PressCheck press={press} />
+                    </p>
                   </div>
                 </li>
               ))}

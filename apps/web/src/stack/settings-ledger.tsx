@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { Decision } from '@kanga/core/finding';
 import {
   MEDIUM_KPA,
   SETTING_LIMITS,
@@ -17,6 +18,7 @@ import {
 import { DecisionFact, Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
+import { LikeWork } from './like-work.js';
 
 type Key = keyof Overrides;
 
@@ -51,7 +53,7 @@ function Overrule({
 }
 
 /** Every setting with its source; each opens to its reasons, and to a way to overrule it. */
-export function SettingsLedger({ settings }: { settings: PressSettings }) {
+export function SettingsLedger({ settings, dial }: { settings: PressSettings; dial: Decision<number> | null }) {
   const { view, session, shop, print, locked } = useJob();
   const { temperature, dwell, pressure, prePress, peel } = settings;
   const set = <K extends Key>(key: K, value: Overrides[K]) => {
@@ -105,6 +107,17 @@ export function SettingsLedger({ settings }: { settings: PressSettings }) {
             />,
           )}
         </DecisionFact>
+        {dial && (
+          <DecisionFact
+            name="Dial"
+            decision={dial}
+            show={(c) => (
+              <>
+                {formatTemperature(c, unit)} <span className="text-[15px] text-soft">{otherTemperature(c, unit)}</span>
+              </>
+            )}
+          />
+        )}
         <DecisionFact name="Dwell" big decision={dwell} show={formatDuration}>
           {overrule(
             'dwell',
@@ -183,6 +196,7 @@ export function SettingsLedger({ settings }: { settings: PressSettings }) {
           </Fact>
         )}
       </dl>
+      <LikeWork temperature={temperature.value} dwell={dwell.value} />
     </>
   );
 }

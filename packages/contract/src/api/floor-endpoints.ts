@@ -6,7 +6,15 @@ import {
   settleSchema,
   sheetNumberSchema,
 } from '../sheet/index.js';
-import { mediaSchema, mediaWordsSchema, printerSchema, printerWordsSchema, shopSchema } from '../shop/index.js';
+import {
+  mediaSchema,
+  mediaWordsSchema,
+  pressSchema,
+  pressWordsSchema,
+  printerSchema,
+  printerWordsSchema,
+  shopSchema,
+} from '../shop/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
 
 /** The doors of printing: prints, printers and papers. */
@@ -103,6 +111,21 @@ export const FLOOR_ENDPOINTS: readonly Endpoint[] = [
     method: 'delete',
     path: '/api/shop/printers/{id}',
     summary: 'Take a printer and its papers off the floor',
+    params: id,
+    answer: shopSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/shop/presses/{id}',
+    summary: 'Save a press with its last check; a new id adds one',
+    params: id,
+    body: pressWordsSchema,
+    answer: pressSchema,
+  },
+  {
+    method: 'delete',
+    path: '/api/shop/presses/{id}',
+    summary: 'Take a press off the floor',
     params: id,
     answer: shopSchema,
   },

@@ -116,6 +116,7 @@ export const runPlanSchema = Joi.object<RunPlan, true>({
       }),
     )
     .required(),
+  dial: Joi.number().min(0).max(400),
   steps: Joi.array()
     .items(
       Joi.object({

@@ -2,6 +2,7 @@ import { edgeKeepOut, type Blank, type Edge, type KeepOut } from '@kanga/core/bl
 import type { Placement, SideDesign } from '@kanga/core/art';
 import type { Outline } from '@kanga/core/geometry';
 import { USUAL_SHEET } from '@kanga/core/sheet';
+import { openEdges, type Press } from '@kanga/core/shop';
 
 /** A blank as it was written before sides had outlines of their own. */
 export interface BlankBefore {
@@ -108,12 +109,26 @@ function fromOne(ticket: Written): Written {
   };
 }
 
-/** Of format 2: nobody could choose how transfers lie on the paper. */
-const fromTwo = (ticket: Written): Written => ({
-  ...ticket,
-  formatVersion: 3,
-  file: { ...ticket.file, job: { ...(ticket.file?.['job'] as Plain), sheet: USUAL_SHEET } },
+/** A press as it was written before it was checked. */
+const pressNow = (press: Plain): Plain => ({
+  open: openEdges(press['kind'] as Press['kind']),
+  check: null,
+  ...press,
 });
+
+/** Of format 2: nobody could choose how transfers lie on the paper, and presses were not checked. */
+function fromTwo(ticket: Written): Written {
+  const { job, plan } = (ticket.file ?? {}) as { job?: Plain; plan?: Plain | null };
+  return {
+    ...ticket,
+    formatVersion: 3,
+    file: {
+      ...ticket.file,
+      job: { ...job, sheet: USUAL_SHEET },
+      plan: plan ? { ...plan, press: pressNow((plan['press'] ?? {}) as Plain) } : (plan ?? null),
+    },
+  };
+}
 
 /** A ticket of an earlier format as one of today's; anything else is given back as it is, for the door to judge. */
 export function upgradeTicket(ticket: unknown): unknown {

@@ -12,21 +12,47 @@ import {
   type Printer,
   type Settings,
 } from '@kanga/core/shop';
+import { STRIP_SIDES, type PressCheck } from '@kanga/core/heat';
 import type { ShopUnits } from '@kanga/core/units';
 import { idSchema, instantSchema } from '../finding/index.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
 
-export const pressSchema = Joi.object<Press, true>({
-  id: idSchema.required(),
-  name: Joi.string().min(1).max(80).required(),
+/** What is said of a press; its id is in the address. */
+const pressWords = {
+  name: Joi.string().trim().min(1).max(80).required(),
   kind: Joi.string()
     .valid(...PRESS_KINDS)
     .required(),
   platen: Joi.object({ width: mm, depth: mm }).required(),
   heatLimit: Joi.number().min(150).max(300).required(),
   remark: Joi.string().allow('').max(300).required(),
-});
+  open: Joi.object({
+    top: Joi.boolean().required(),
+    right: Joi.boolean().required(),
+    bottom: Joi.boolean().required(),
+    left: Joi.boolean().required(),
+  }).required(),
+  check: Joi.object<PressCheck, true>({
+    at: instantSchema.required(),
+    by: Joi.string().trim().min(1).max(80).required(),
+    dial: Joi.number().min(100).max(300).required(),
+    // A reading of 9999 is kept as it was typed: the plan says that it is not believed.
+    readings: Joi.array()
+      .items(Joi.object({ x: Joi.number().required(), y: Joi.number().required(), celsius: Joi.number().required() }))
+      .max(200)
+      .required(),
+    strips: Joi.object(
+      Object.fromEntries(STRIP_SIDES.map((side) => [side, Joi.string().valid('held', 'slid').required()])),
+    ).required(),
+    curved: Joi.boolean().required(),
+  })
+    .allow(null)
+    .required(),
+};
+export type PressWords = Omit<Press, 'id'>;
+export const pressWordsSchema = Joi.object<PressWords, true>(pressWords);
+export const pressSchema = Joi.object<Press, true>({ id: idSchema.required(), ...pressWords });
 const money = Joi.number().min(0).max(100_000).allow(null).required();
 const words = Joi.string().trim().max(80).allow('').required();
 const inkSchema = Joi.object<Ink, true>({

@@ -85,12 +85,7 @@ describe('placeOne', () => {
             for (let y = 0; y <= platen.depth - h; y += 8) {
               const area = boxTurned(request.hangOffs[0]?.area ?? whole, print, turn, x, y);
               const isHot = rectsOverlap(area, plate) ? 1 : 0;
-              const padBox = {
-                x: x - HANG_CLEARANCE,
-                y: y - HANG_CLEARANCE,
-                width: w + 2 * HANG_CLEARANCE,
-                height: h + 2 * HANG_CLEARANCE,
-              };
+              const padBox = { x, y, width: w, height: h };
               const isPressed = isHot && (!pad || rectsOverlap(area, padBox)) ? 1 : 0;
               const centre = Math.hypot(x + w / 2 - platen.width / 2, y + h / 2 - platen.depth / 2);
               if (isPressed < pressed || (isPressed === pressed && (isHot < hot || (isHot === hot && centre < off))))

@@ -18,7 +18,7 @@ export interface BedRequest {
   zone: Rect;
   /** Edges of the plate that a blank may hang over; a hinge or a frame stands in the way of the others. */
   open: Readonly<Record<Edge, boolean>>;
-  /** Whether the print lies on a pad, so that what is beside the pad takes no pressure. */
+  /** Whether the print lies on a pad inside its edges, so that what is beside the print takes no pressure. */
   pad: boolean;
   /** How many pieces wait for the press. */
   pieces: number;
@@ -40,8 +40,8 @@ export interface Bed {
   offCentre: number;
 }
 
-/** Clearance of a hang-off from the plate or the pad, mm. Common practice, no published source: about half an inch. */
-export const HANG_CLEARANCE = 12;
+/** Clearance of a hang-off from the edge of the plate, mm. Common practice, no published source: it lies just outside the edge. */
+export const HANG_CLEARANCE = 5;
 /** Between pieces that lie side by side, mm. */
 const BETWEEN = 15;
 
@@ -95,14 +95,8 @@ function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number
     width: platen.width + 2 * HANG_CLEARANCE,
     height: platen.depth + 2 * HANG_CLEARANCE,
   };
-  const padBox: Rect = {
-    x: x - HANG_CLEARANCE,
-    y: y - HANG_CLEARANCE,
-    width: size.width + 2 * HANG_CLEARANCE,
-    height: size.height + 2 * HANG_CLEARANCE,
-  };
   const hot = hangOffs.filter(({ area }) => rectsOverlap(boxTurned(area, print, turn, x, y), plate));
-  const pressed = hot.filter(({ area }) => !pad || rectsOverlap(boxTurned(area, print, turn, x, y), padBox));
+  const pressed = hot.filter(({ area }) => !pad || rectsOverlap(boxTurned(area, print, turn, x, y), box));
   const offCentre = Math.hypot(
     x + size.width / 2 - zone.x - zone.width / 2,
     y + size.height / 2 - zone.y - zone.height / 2,

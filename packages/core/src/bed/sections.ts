@@ -116,12 +116,20 @@ function gridOf(request: SectionRequest, turned: boolean): Section[] | null {
       return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned }] : [];
     }),
   );
-  return withoutSpare(sections, outline);
+  return withoutSpare(sections, request);
 }
 
 /** The sections without those whose part of the outline others press, too; the ones that hold least go first. */
-function withoutSpare(sections: readonly Section[], outline: Polygon): Section[] {
-  const parts = sections.map(({ area }) => clipped([outline], rectPolygon(area)));
+function withoutSpare(sections: readonly Section[], { outline, box, overlap }: SectionRequest): Section[] {
+  // Half the overlap belongs to each neighbour, so that two that only just touch do not count as covering.
+  const own = ({ x, y, width, height }: Rect): Rect => {
+    const half = overlap / 2 - 1e-3;
+    const [left, top] = [x > box.x + 1e-6 ? half : 0, y > box.y + 1e-6 ? half : 0];
+    const right = x + width < box.x + box.width - 1e-6 ? half : 0;
+    const bottom = y + height < box.y + box.height - 1e-6 ? half : 0;
+    return { x: x + left, y: y + top, width: width - left - right, height: height - top - bottom };
+  };
+  const parts = sections.map(({ area }) => clipped([outline], rectPolygon(own(area))));
   const size = (polygons: readonly Polygon[]) => united(polygons).reduce((sum, polygon) => sum + shoelace(polygon), 0);
   const all = Math.abs(size(parts.flat()));
   const order = sections

@@ -59,6 +59,8 @@ export interface RunPlan {
   settings: PressSettings;
   layers: Layer[];
   steps: Step[];
+  /** What the dial was to be set to, °C; plans of before did not say. */
+  dial?: number;
 }
 
 /** A job with everything it refers to. */

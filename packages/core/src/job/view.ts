@@ -136,6 +136,8 @@ export interface Sight {
   faces?: ReadonlyMap<FontId, Face>;
   /** The piece that is looked at, from 0; it fills the fields of the text. */
   piece?: number;
+  /** Now, ISO 8601; left out where nobody knows the time: then nothing is called overdue. */
+  today?: string;
 }
 
 const NO_FACES: ReadonlyMap<FontId, Face> = new Map();
@@ -212,8 +214,8 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       }
       view.press = choosePress(file, floor, template);
       if (view.press) {
-        view.stack = planStack(onPress, template, view.press, job.overrides);
-        findings.stack.push(...checkStack(view.stack, onPress, template, print));
+        view.stack = planStack(onPress, template, view.press, job.overrides, job.pieces);
+        findings.stack.push(...checkStack(view.stack, onPress, template, print, sight.today ?? null));
       }
     }
   }
@@ -272,6 +274,15 @@ export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
 /** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
 export function runPlanOf({ job, blank, stack, printed }: JobView, frozenAt: string): RunPlan | null {
   if (!blank || !stack) return null;
-  const { press, settings, layers, steps } = stack;
-  return { frozenAt, pieces: job.pieces, blank: pressedPart(blank, printed), press, settings, layers, steps };
+  const { press, settings, layers, steps, dial } = stack;
+  return {
+    frozenAt,
+    pieces: job.pieces,
+    blank: pressedPart(blank, printed),
+    press,
+    settings,
+    layers,
+    steps,
+    dial: dial.value,
+  };
 }

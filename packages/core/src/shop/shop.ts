@@ -1,3 +1,4 @@
+import type { PressCheck } from '../heat/index.js';
 import type { ShopUnits } from '../units/index.js';
 
 export const PRESS_KINDS = ['clamshell', 'swing-away', 'draw', 'auto-open'] as const;
@@ -13,7 +14,19 @@ export interface Press {
   heatLimit: number;
   /** What the shop knows about it, in its own words. */
   remark: string;
+  /** Edges of the plate, seen from above with the front below, that a blank may hang over. */
+  open: Record<'top' | 'right' | 'bottom' | 'left', boolean>;
+  /** Its last check; null: never checked. */
+  check: PressCheck | null;
 }
+
+/** The edges that are open on a press of a kind: the hinge of a clamshell stands at its back. */
+export const openEdges = (kind: Press['kind']): Press['open'] => ({
+  top: kind !== 'clamshell' && kind !== 'auto-open',
+  right: true,
+  bottom: true,
+  left: true,
+});
 
 /** Unprintable edges, mm. */
 export interface Margins {

@@ -3,3 +3,4 @@ export * from './settings.js';
 export * from './layers.js';
 export * from './steps.js';
 export * from './plan.js';
+export * from './press-bed.js';

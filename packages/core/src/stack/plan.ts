@@ -1,7 +1,9 @@
 import { baseKindOf, besideOf, type Blank, type Template } from '../blank/index.js';
-import type { Finding, Severity } from '../finding/index.js';
+import { checkPress } from '../heat/index.js';
+import type { Decision, Finding, Severity } from '../finding/index.js';
 import type { Press } from '../shop/index.js';
 import { celsiusOf, type UnitPrinter } from '../units/index.js';
+import { bedOf, type PressBed } from './press-bed.js';
 import { layersOf, type Layer } from './layers.js';
 import { proposeSettings, type Overrides, type PressSettings } from './settings.js';
 import { stepsOf, type Step } from './steps.js';
@@ -14,22 +16,60 @@ export interface StackPlan {
   steps: Step[];
   /** Seconds under a hot plate for one piece. */
   hotSeconds: number;
+  bed: PressBed;
+  /** What the dial is set to: the wanted temperature, corrected by what the press is off. */
+  dial: Decision<number>;
+}
+
+/** The dial that brings the blank to what is wanted. */
+function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<number> {
+  if (!usable || !press.check)
+    return {
+      value: wanted,
+      unit: '°C',
+      why: `${press.name} was never checked, so that its dial is taken at its word.`,
+      source: { kind: 'house rule', rule: 'no press check' },
+      confidence: 'start',
+    };
+  const off = usable.dial - wanted;
+  return {
+    value: Math.round(usable.dial),
+    unit: '°C',
+    why: `At its check on ${press.check.at.slice(0, 10)} the plate was ${Math.abs(Math.round(off))} °C ${off > 0 ? 'below' : 'above'} its dial where the blank lies.`,
+    source: { kind: 'computed', formula: 'wanted + (dial − plate) at the check, over the usable zone' },
+    confidence: usable.spread < 2 ? 'firm' : 'fair',
+  };
 }
 
 /** Works out the plan for a blank on a press. */
-export function planStack(blank: Blank, template: Template, press: Press, overrides: Overrides): StackPlan {
+export function planStack(blank: Blank, template: Template, press: Press, overrides: Overrides, pieces = 1): StackPlan {
   const settings = proposeSettings(blank, overrides);
   const layers = layersOf(blank, template);
-  const steps = stepsOf(blank, settings, layers);
-  return { press, settings, layers, steps, hotSeconds: steps.reduce((sum, step) => sum + (step.seconds ?? 0), 0) };
+  const bed = bedOf(blank, template, press, layers, settings.temperature.value, pieces);
+  const steps = stepsOf(blank, settings, layers, bed.sections?.sections.length ?? 1);
+  return {
+    press,
+    settings,
+    layers,
+    steps,
+    hotSeconds: steps.reduce((sum, step) => sum + (step.seconds ?? 0), 0),
+    bed,
+    dial: dialFor(press, settings.temperature.value, bed),
+  };
 }
 
 /** White cloth yellows above this. Common practice, no published source. */
 const YELLOWS_ABOVE = celsiusOf(400);
 
 /** Checks a plan: what the press cannot do, what would spoil a piece, what could hurt someone. */
-export function checkStack(plan: StackPlan, blank: Blank, template: Template, print: UnitPrinter): Finding[] {
-  const { press, settings } = plan;
+export function checkStack(
+  plan: StackPlan,
+  blank: Blank,
+  template: Template,
+  print: UnitPrinter,
+  today: string | null = null,
+): Finding[] {
+  const { press, settings, bed, dial } = plan;
   const out: Finding[] = [];
   const add = (code: string, severity: Severity, title: string, why: string, remedy: string, waivable = true) =>
     out.push({ code, severity, title, why, remedy, where: { stage: 'stack' }, waivable });
@@ -46,16 +86,54 @@ export function checkStack(plan: StackPlan, blank: Blank, template: Template, pr
       false,
     );
   }
-  const [across, deep] = [press.platen.width, press.platen.depth];
-  if (!((width <= across && height <= deep) || (height <= across && width <= deep))) {
+  if (dial.value > press.heatLimit && heat <= press.heatLimit) {
+    add(
+      'stack.dial-limit',
+      'stop',
+      `${press.name} cannot be set high enough`,
+      `To bring the blank to ${print.temperature(heat)} its dial would have to stand at ${print.temperature(dial.value)}; its limit is ${print.temperature(press.heatLimit)}.`,
+      'Lower the temperature and lengthen the dwell, or take another press.',
+      false,
+    );
+  }
+  if (bed.uneven) {
+    add(
+      'stack.uneven',
+      'fix',
+      'The print reaches beyond the even part of the plate',
+      `Under it the plate runs from ${print.temperature(bed.uneven.coolest)} to ${print.temperature(bed.uneven.hottest)}, and ${print.temperature(heat)} is wanted: cool spots print light, hot ones yellow.`,
+      'Take a more even press, or turn the piece half way through the dwell.',
+    );
+  }
+  const even = bed.usable ? 'even part of the plate' : 'plate';
+  if (!bed.bed && bed.sections) {
+    const { sections, bound } = bed.sections;
+    add(
+      'stack.sections',
+      'note',
+      `Pressed in ${sections.length} sections`,
+      `The print is ${print.size(bed.print.width, bed.print.height)}, the ${even} of ${press.name} ${print.size(bed.zone.width, bed.zone.height)}. No way to press it takes fewer than ${bound}.`,
+      'Keep the transfer fixed through every move, and hold up what hangs out.',
+    );
+  } else if (!bed.bed) {
     add(
       'stack.platen',
       'stop',
-      `The print is larger than the plate of ${press.name}`,
-      `The print with its bleed is ${print.size(width, height)}, the plate ${print.size(across, deep)}: the rest would stay pale.`,
+      `The print is larger than the ${even} of ${press.name}`,
+      `The print is ${print.size(width, height)}, the ${even} ${print.size(bed.zone.width, bed.zone.height)}: the rest would stay pale.`,
       'Take a larger press, or make the print smaller.',
     );
   }
+  if (bed.bed?.hangs === 'pressed') {
+    add(
+      'stack.hang-off',
+      'stop',
+      `The ${bed.bed.onPlate.join(' and the ')} would lie under the plate`,
+      `Nowhere on ${press.name} can the print lie within its ${even} and the ${bed.bed.onPlate.join(' and the ')} off it.`,
+      'Put a pad under the print, smaller than the distance to it, or take a press whose edges are free.',
+    );
+  }
+  out.push(...checkPress(press.name, press.check, bed.map, today, print));
   if (baseKindOf(blank.baseColour) === 'white' && heat > YELLOWS_ABOVE + 0.5) {
     add(
       'stack.yellow',
@@ -87,7 +165,9 @@ export function checkStack(plan: StackPlan, blank: Blank, template: Template, pr
       'fix',
       'Keep the zip off the hot plate',
       `A zip melts. It runs along the ${zip.edge} edge, ${print.length(zip.clearance)} from the print.`,
-      `Let the ${zip.edge} edge hang off the front of the plate, or lie beside the pad.`,
+      bed.bed?.hangs === 'off'
+        ? 'Lie it as the bed shows: the zip hangs off the edge of the plate.'
+        : `Let the ${zip.edge} edge hang off the plate, or lie beside the pad.`,
     );
   }
   const buckle = hanging.find((one) => one.kind === 'buckle');

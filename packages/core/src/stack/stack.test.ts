@@ -1,5 +1,6 @@
 import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '../blank/index.js';
-import type { Press } from '../shop/index.js';
+import { openEdges, type Press } from '../shop/index.js';
+import { readingGrid } from '../heat/index.js';
 import { celsiusOf, unitPrinter } from '../units/index.js';
 import { CHART, checkStack, chartRowFor, planStack, proposeSettings, type Overrides } from './index.js';
 
@@ -12,6 +13,8 @@ const press: Press = {
   platen: { width: 406.4, depth: 508 },
   heatLimit: 225,
   remark: '',
+  open: openEdges('swing-away'),
+  check: null,
 };
 const templateOf = (blank: Blank) => templatesOf(blank, proposeBleed(blank).value)[0] as Template;
 const plan = (blank: Blank, overrides: Overrides = {}, on = press) =>
@@ -105,14 +108,59 @@ describe('the steps', () => {
 
 describe('checkStack', () => {
   it('always cautions about the hot plate, and about a zip where there is one', () => {
-    expect(codes(of('tee'))).toEqual(['stack.hot:note']);
+    expect(codes(of('tee'))).toEqual(['stack.unchecked:note', 'stack.hot:note']);
     expect(codes(of('cushion'))).toEqual(expect.arrayContaining(['stack.zip:fix', 'stack.hot:note']));
     expect(codes(of('neoprene'))).toContain('stack.fumes:note');
   });
-  it('stops a print larger than the plate, either way round', () => {
-    const small = { ...press, platen: { width: 381, depth: 381 } };
-    expect(codes(of('cushion'), {}, small)).toContain('stack.platen:stop');
+  it('presses in sections what is larger than the plate, and stops what no sections would do', () => {
+    const small = { ...press, platen: { width: 300, depth: 300 } };
+    expect(codes(of('cushion'), {}, small)).toContain('stack.sections:note');
+    expect(plan(of('cushion'), {}, small).steps.filter((step) => step.kind === 'move').length).toBeGreaterThan(0);
+    const tiny = { ...press, platen: { width: 5, depth: 5 } };
+    expect(codes(of('cushion'), {}, tiny)).toContain('stack.platen:stop');
     expect(codes(of('tee'), {}, { ...press, platen: { width: 230, depth: 270 } })).not.toContain('stack.platen:stop');
+  });
+  it('stops where a zip can lie neither off the plate nor beside a pad', () => {
+    const shut = { ...press, open: { top: false, right: false, bottom: false, left: false } };
+    const zipped = { ...of('cushion'), surface: 'smooth' as const };
+    const far = {
+      ...zipped,
+      sides: zipped.sides.map((side) => ({
+        ...side,
+        keepOuts: side.keepOuts.map((one) => ({ ...one, area: one.area.map((p) => ({ ...p, y: p.y - 60 })) })),
+      })),
+    };
+    const wide = { ...shut, platen: { width: 700, depth: 800 } };
+    expect(codes(far, {}, wide)).toContain('stack.hang-off:stop');
+  });
+  it('lays a print that is a little larger than the even part on the plate all the same, and says how uneven it is', () => {
+    const readings = readingGrid(press.platen, 3, 3).map(({ x, y }) => ({ x, y, celsius: 205 - (y / 508) * 16 }));
+    const strips = { front: 'held', back: 'held', left: 'held', right: 'held' } as const;
+    const tilted: Press = {
+      ...press,
+      check: { at: '2026-11-20T08:00:00.000Z', by: 'Wren', dial: 200, readings, strips, curved: false },
+    };
+    const { bed } = plan(of('cushion'), {}, tilted);
+    expect(bed.sections).toBeNull();
+    expect((bed.uneven?.hottest ?? 0) - (bed.uneven?.coolest ?? 0)).toBeGreaterThan(10);
+    expect(codes(of('cushion'), {}, tilted)).toContain('stack.uneven:fix');
+  });
+  it('corrects the dial by what the press is off, and says what of the plate is even', () => {
+    const readings = readingGrid(press.platen, 3, 3).map(({ x, y }) => ({ x, y, celsius: 194 }));
+    const strips = { front: 'held', back: 'held', left: 'held', right: 'held' } as const;
+    const checked: Press = {
+      ...press,
+      check: { at: '2026-11-20T08:00:00.000Z', by: 'Wren', dial: 200, readings, strips, curved: false },
+    };
+    const { dial, settings, bed } = plan(of('tee'), {}, checked);
+    expect(dial.value).toBe(settings.temperature.value + 6);
+    expect(dial.why).toMatch(/6 °C below its dial/);
+    expect(bed.zone.width).toBeCloseTo(press.platen.width, 3);
+    expect(codes(of('tee'), {}, checked)).not.toContain('stack.unchecked:note');
+    // The lower limit of what it may be set to is not reached by the dial that would be needed.
+    expect(codes(of('tee'), {}, { ...checked, heatLimit: settings.temperature.value + 2 })).toContain(
+      'stack.dial-limit:stop',
+    );
   });
   it('stops what the press cannot reach, and warns where white yellows', () => {
     expect(codes(of('tee'), { temperature: 228 })).toEqual(

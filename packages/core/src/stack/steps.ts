@@ -2,7 +2,7 @@ import type { Blank } from '../blank/index.js';
 import type { Layer } from './layers.js';
 import type { PressSettings } from './settings.js';
 
-export const STEP_KINDS = ['lint-roll', 'pre-press', 'place', 'press', 'peel', 'turn', 'cool'] as const;
+export const STEP_KINDS = ['lint-roll', 'pre-press', 'place', 'press', 'move', 'peel', 'turn', 'cool'] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
 /** One step at the press. A step with `seconds` runs a clock. */
@@ -18,8 +18,8 @@ export interface Step {
 /** Below this many seconds a pre-press is not worth closing the press for. */
 const LEAST_PRE_PRESS = 3;
 
-/** The ordered steps for one piece, second side included. */
-export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly Layer[]): Step[] {
+/** The ordered steps for one piece, second side and further sections included. */
+export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly Layer[], sections = 1): Step[] {
   const steps: Step[] = [];
   const hasInsert = layers.some((layer) => layer.role === 'insert');
   const add = (kind: StepKind, side: number, title: string, how: string, seconds: number | null = null) =>
@@ -56,15 +56,25 @@ export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly 
       `Place the transfer${named(side)}`,
       `${hasInsert ? 'Insert inside, p' : 'P'}rint face down, held so that it cannot shift, cover sheet on top.`,
     );
-    add(
-      'press',
-      side,
-      `Press${named(side)}`,
-      settings.pressure.value === 'medium'
-        ? 'Medium pressure, plates level.'
-        : `${settings.pressure.value === 'light' ? 'Light' : 'Firm'} pressure, plates level.`,
-      settings.dwell.value,
-    );
+    for (let section = 0; section < sections; section++) {
+      const part = sections > 1 ? `, section ${section + 1} of ${sections}` : '';
+      if (section > 0)
+        add(
+          'move',
+          side,
+          `Move it on${named(side)}${part}`,
+          'The transfer stays fixed to it. Hold up what hangs out; fresh paper under and over. Hot: gloves.',
+        );
+      add(
+        'press',
+        side,
+        `Press${named(side)}${part}`,
+        settings.pressure.value === 'medium'
+          ? 'Medium pressure, plates level.'
+          : `${settings.pressure.value === 'light' ? 'Light' : 'Firm'} pressure, plates level.`,
+        settings.dwell.value,
+      );
+    }
     add(
       'peel',
       side,

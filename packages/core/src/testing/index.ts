@@ -10,13 +10,30 @@ export * from './goods.js';
 
 const margins = { top: 3, right: 3, bottom: 12, left: 3 };
 
+const plainPress = { open: { top: true, right: true, bottom: true, left: true }, check: null };
 const plainPrinter = { resolution: 360, address: null, inks: USUAL_INKS, mirrorTest: null };
 const plainPaper = { left: null, price: null, card: USUAL_CARD, offcut: false };
 
 export const sampleFloor: ShopFloor = {
   presses: [
-    { id: 'small', name: 'Small', kind: 'clamshell', platen: { width: 300, depth: 300 }, heatLimit: 215, remark: '' },
-    { id: 'large', name: 'Large', kind: 'swing-away', platen: { width: 406, depth: 508 }, heatLimit: 225, remark: '' },
+    {
+      id: 'small',
+      name: 'Small',
+      kind: 'clamshell',
+      platen: { width: 300, depth: 300 },
+      heatLimit: 215,
+      remark: '',
+      ...plainPress,
+    },
+    {
+      id: 'large',
+      name: 'Large',
+      kind: 'swing-away',
+      platen: { width: 406, depth: 508 },
+      heatLimit: 225,
+      remark: '',
+      ...plainPress,
+    },
   ],
   printers: [
     { id: 'desk', name: 'Desk', mirroredBy: 'kanga', ...plainPrinter },

@@ -3,12 +3,14 @@ import * as first from './0001-first.js';
 import * as sides from './0002-sides.js';
 import * as proofProfile from './0003-proof-profile.js';
 import * as sheets from './0004-sheets.js';
+import * as pressChecks from './0005-press-checks.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
   '0002-sides': sides,
   '0003-proof-profile': proofProfile,
   '0004-sheets': sheets,
+  '0005-press-checks': pressChecks,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
