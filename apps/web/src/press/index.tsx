@@ -115,7 +115,9 @@ export default function PressStage() {
             ? `${plan.blank.name}, piece ${position.piece + 1} of ${plan.pieces}`
             : `${pressed} of ${plan.pieces} pressed`}
         </span>
-        <span className="figures ml-auto text-[24px]">{print.temperature(plan.settings.temperature.value)}</span>
+        <span className="ml-auto text-[24px]">
+          dial <span className="figures">{print.temperature(plan.dial ?? plan.settings.temperature.value)}</span>
+        </span>
       </div>
       <div className="grid min-h-0 flex-1 items-center gap-8 md:grid-cols-[minmax(240px,38%)_minmax(0,1fr)]">
         <div className="h-full max-h-[380px] min-h-[220px]">

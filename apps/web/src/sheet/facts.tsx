@@ -1,13 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
-import { GAP_LIMITS, isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
-import { parseLength, tidyNumber } from '@kanga/core/units';
+import { isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
+import { parseLength } from '@kanga/core/units';
 import { handOver, problemFrom, type JobSession } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { PrintAgain } from './again.js';
 import { ChosenPart } from './chosen-part.js';
-import { NestPanel, UseBar, type NestControl } from './nest-panel.js';
+import { GapField, LayoutFacts } from './layout-facts.js';
+import { NestPanel, type NestControl } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
 import { TilingPanel } from './tiling-panel.js';
@@ -102,12 +103,10 @@ interface Props {
 
 /** The ledger of the sheet stage. */
 export function Facts({ layout, nest, arranging }: Props) {
-  const { view, session, shop, print, locked } = useJob();
+  const { view, session, shop, locked } = useJob();
   const { media, printer, transfers, job, blank, gap, blocks, printed, trayRequest } = view;
   const download = useDownload(job.id, job.number, session);
   const stopped = [...blocks.blank, ...blocks.art, ...blocks.sheet].length > 0;
-  const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
-  const roll = media?.kind === 'roll';
   const set = (change: Partial<SheetChoices>) => {
     session.change({ sheet: { ...job.sheet, ...change } });
   };
@@ -123,35 +122,14 @@ export function Facts({ layout, nest, arranging }: Props) {
           session.change({ mediaId });
         }}
       />
-      <dl>
-        {layout && media && (
-          <Fact
-            name={roll ? 'Length' : 'Sheets'}
-            note={
-              roll
-                ? `no layout takes less than ${print.length(layout.bound)}`
-                : `no layout takes fewer than ${layout.bound}`
-            }
-          >
-            <span className="figures text-[28px] leading-none">
-              {roll ? print.length(length) : layout.sheets.length}
-            </span>
-          </Fact>
-        )}
+      <LayoutFacts layout={layout} media={media}>
         <Fact
           name="Transfers"
           note={blank && transfers !== job.pieces ? `${job.pieces} pieces, ${transfers / job.pieces} each` : undefined}
         >
           <span className="figures">{transfers}</span>
         </Fact>
-        {layout && (
-          <Fact name="Use" note={`no layout reaches more than ${tidyNumber(layout.bestUse * 100, 0)} %`}>
-            <span className="figures">{tidyNumber(layout.use * 100, 0)} %</span>{' '}
-            <span className="font-normal text-soft">of the paper is printed</span>
-            <UseBar use={layout.use} best={layout.bestUse} />
-          </Fact>
-        )}
-      </dl>
+      </LayoutFacts>
       {layout && (
         <NestPanel
           {...nest}
@@ -208,16 +186,9 @@ export function Facts({ layout, nest, arranging }: Props) {
         </p>
       )}
       {!locked && (
-        <ParsedField
-          label="Room for scissors"
-          shown={print.length(gap)}
-          parse={(text) => parseLength(text, print.units.length)}
-          limits={(mm) =>
-            mm >= GAP_LIMITS.least && mm <= GAP_LIMITS.most
-              ? null
-              : `From ${print.length(GAP_LIMITS.least)} to ${print.length(GAP_LIMITS.most)}.`
-          }
-          onValue={(mm) => {
+        <GapField
+          gap={gap}
+          onGap={(mm) => {
             session.change({ gap: mm });
           }}
         />

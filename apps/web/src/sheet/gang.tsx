@@ -1,30 +1,21 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
 import type { Spot } from '@kanga/core/nest';
-import {
-  arrangedLayout,
-  checkPrinting,
-  GAP_LIMITS,
-  isLayout,
-  paperUse,
-  USUAL_SHEET,
-  type Face,
-  type SheetPlan,
-} from '@kanga/core/sheet';
-import { parseLength, tidyNumber } from '@kanga/core/units';
+import { checkPrinting, paperUse, USUAL_SHEET, type Face, type SheetPlan } from '@kanga/core/sheet';
 import { jobsQuery, useFaces, usePrint, useShop } from '../data/index.js';
-import { Cloth, Fact, Field, Findings } from '../frame/index.js';
-import { Button, Choice, ParsedField } from '../ui/index.js';
+import { Cloth, Field, Findings } from '../frame/index.js';
+import { Button, Choice } from '../ui/index.js';
 import { ChosenPart } from './chosen-part.js';
 import { GangJobs, paperOptions, type GangFilter } from './gang-jobs.js';
-import { NestPanel, UseBar } from './nest-panel.js';
+import { GapField, LayoutFacts } from './layout-facts.js';
+import { NestPanel } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
 import { SheetsView } from './sheets-view.js';
 import { useArranging } from './use-arranging.js';
 import { useGang, useGangState } from './use-gang.js';
-import { useNest } from './use-nest.js';
+import { shownLayout, useNest } from './use-nest.js';
 
 /** Shared sheets have one question: which jobs go on the same paper, and how much of it do they take together? */
 export function GangPage() {
@@ -42,15 +33,7 @@ export function GangPage() {
   const nest = useNest((made: SheetPlan, spots: Spot[]) => {
     change({ arrangement: { fingerprint: made.fingerprint, spots, pinned: arrangement?.pinned ?? [] } });
   });
-  const found = nest.nesting?.spots;
-  const planned = plan && isLayout(plan.layout) ? plan.layout : null;
-  const layout = useMemo(
-    () =>
-      plan && found && planned && found.length === plan.request.tray.parts.length
-        ? arrangedLayout(plan.request, found)
-        : planned,
-    [plan, planned, found],
-  );
+  const { layout } = shownLayout(plan, nest.nesting);
   const arranging = useArranging({
     plan,
     layout,
@@ -68,8 +51,6 @@ export function GangPage() {
     const palette = { arts: view.arts, faces };
     return { template, drawn: drawnOn(view.job.design, face.side, view.templates, palette, values) };
   };
-  const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
-  const roll = media?.kind === 'roll';
   const need = layout && media ? paperUse(media, layout.sheets) : null;
   const findings = media && printer ? checkPrinting(printer, media, need, print) : [];
   const blocked = stopped.length > 0 || !layout || (plan?.clashing.length ?? 0) > 0;
@@ -118,27 +99,7 @@ export function GangPage() {
                 }}
               />
             )}
-            {layout && media && (
-              <dl>
-                <Fact
-                  name={roll ? 'Length' : 'Sheets'}
-                  note={
-                    roll
-                      ? `no layout takes less than ${print.length(layout.bound)}`
-                      : `no layout takes fewer than ${layout.bound}`
-                  }
-                >
-                  <span className="figures text-[28px] leading-none">
-                    {roll ? print.length(length) : layout.sheets.length}
-                  </span>
-                </Fact>
-                <Fact name="Use" note={`no layout reaches more than ${tidyNumber(layout.bestUse * 100, 0)} %`}>
-                  <span className="figures">{tidyNumber(layout.use * 100, 0)} %</span>{' '}
-                  <span className="font-normal text-soft">of the paper is printed</span>
-                  <UseBar use={layout.use} best={layout.bestUse} />
-                </Fact>
-              </dl>
-            )}
+            {layout && <LayoutFacts layout={layout} media={media} />}
             <GangJobs
               jobs={jobs}
               chosen={state.jobs}
@@ -195,16 +156,9 @@ export function GangPage() {
               />
             )}
             <PrintList jobId={null} />
-            <ParsedField
-              label="Room for scissors"
-              shown={print.length(state.gap)}
-              parse={(text) => parseLength(text, print.units.length)}
-              limits={(mm) =>
-                mm >= GAP_LIMITS.least && mm <= GAP_LIMITS.most
-                  ? null
-                  : `From ${print.length(GAP_LIMITS.least)} to ${print.length(GAP_LIMITS.most)}.`
-              }
-              onValue={(gap) => {
+            <GapField
+              gap={state.gap}
+              onGap={(gap) => {
                 change({ gap });
               }}
             />

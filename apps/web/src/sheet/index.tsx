@@ -1,8 +1,8 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import { isDesigned } from '@kanga/core/job';
 import type { Spot } from '@kanga/core/nest';
-import { arrangedLayout, isLayout, tiledSide, type Face, type SheetPlan } from '@kanga/core/sheet';
+import { tiledSide, type Face, type SheetPlan } from '@kanga/core/sheet';
 import { Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Choice } from '../ui/index.js';
@@ -11,7 +11,7 @@ import { SeamDrawing } from './seam-drawing.js';
 import { SheetsView } from './sheets-view.js';
 import { withTiling } from './tiling-panel.js';
 import { useArranging } from './use-arranging.js';
-import { useNest } from './use-nest.js';
+import { shownLayout, useNest } from './use-nest.js';
 
 /** Sheet’s one question: does it all fit, at true size, and how much paper does it take? */
 export default function SheetStage() {
@@ -25,19 +25,10 @@ export default function SheetStage() {
     const pinned = sheet.arrangement?.pinned ?? [];
     session.change({ sheet: { ...sheet, arrangement: { fingerprint: made.fingerprint, spots, pinned } } });
   });
-  const found = nest.nesting?.spots;
-  const planned = plan && isLayout(plan.layout) ? plan.layout : null;
-  // While a nesting runs, its best so far is what is shown.
-  const shownLayout = useMemo(
-    () =>
-      plan && found && planned && found.length === plan.request.tray.parts.length
-        ? arrangedLayout(plan.request, found)
-        : planned,
-    [plan, planned, found],
-  );
+  const { planned, layout: shown } = shownLayout(plan, nest.nesting);
   const arranging = useArranging({
     plan,
-    layout: shownLayout,
+    layout: shown,
     choices: sheetChoices,
     locked: locked || nest.nesting !== null,
     save: (sheet, merge) => {
@@ -100,7 +91,7 @@ export default function SheetStage() {
         ) : (
           <SheetsView
             plan={plan}
-            layout={blank && isDesigned(job) ? shownLayout : null}
+            layout={blank && isDesigned(job) ? shown : null}
             media={media}
             printer={printer}
             gap={gap}
@@ -118,7 +109,7 @@ export default function SheetStage() {
       }
       ledger={
         <Facts
-          layout={shownLayout}
+          layout={shown}
           arranging={arranging}
           nest={{
             nesting: nest.nesting,

@@ -1,12 +1,14 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Spot } from '@kanga/core/nest';
 import {
+  arrangedLayout,
   isLayout,
   nestProblem,
   spotsOf,
   spotsOnGround,
   spotsOnSheet,
   type Arrangement,
+  type Layout,
   type SheetChoices,
   type SheetPlan,
 } from '@kanga/core/sheet';
@@ -23,6 +25,17 @@ export interface Nesting {
 
 /** It stops by itself after this long, seconds. */
 const LONGEST = 90;
+
+/** What is planned, and what is shown of it: while a nesting runs, its best so far. */
+export function shownLayout(
+  plan: SheetPlan | null,
+  nesting: Nesting | null,
+): { planned: Layout | null; layout: Layout | null } {
+  const planned = plan && isLayout(plan.layout) ? plan.layout : null;
+  const spots = nesting?.spots;
+  const whole = plan && planned && spots?.length === plan.request.tray.parts.length;
+  return { planned, layout: whole ? arrangedLayout(plan.request, spots) : planned };
+}
 
 /** Runs the nesting in its worker. The best so far is kept when it is stopped, whoever stops it. */
 export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {

@@ -6,7 +6,7 @@ import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../
 import { Button, Dialog, ProblemText } from '../ui/index.js';
 import { MediaForm } from './media-form.js';
 import { MirrorTest } from './mirror-test.js';
-import { PrinterForm } from './printer-form.js';
+import { PrinterForm, type FloorFormProps } from './printer-form.js';
 import { PrinterReport } from './printer-report.js';
 
 const NEW_PRINTER: PrinterWords = {
@@ -75,49 +75,49 @@ function Take({ table, id, name }: { table: 'printers' | 'media'; id: string; na
   );
 }
 
-function EditPrinter({ id, words, trigger }: { id: string; words: PrinterWords; trigger: React.ReactNode }) {
+/** A form in a dialog that saves what is said of a printer or a paper. */
+function Edit<Words extends { name: string }>({
+  table,
+  id,
+  words,
+  trigger,
+  fresh,
+  form: Form,
+}: {
+  table: 'printers' | 'media';
+  id: string;
+  words: Words;
+  trigger: React.ReactNode;
+  /** The title while it has no name yet. */
+  fresh: string;
+  form: React.ComponentType<FloorFormProps<Words>>;
+}) {
   const [open, setOpen] = useState(false);
-  const save = useSaveFloor<PrinterWords>('printers', id, () => {
+  const close = () => {
     setOpen(false);
-  });
+  };
+  const save = useSaveFloor<Words>(table, id, close);
   return (
-    <Dialog title={words.name || 'A new printer'} open={open} onOpenChange={setOpen} trigger={trigger}>
-      <PrinterForm
+    <Dialog title={words.name || fresh} open={open} onOpenChange={setOpen} trigger={trigger}>
+      <Form
         start={words}
         busy={save.isPending}
         problem={save.isError ? problemFrom(save.error) : null}
         onDone={(json) => {
           save.mutate(json);
         }}
-        onCancel={() => {
-          setOpen(false);
-        }}
+        onCancel={close}
       />
     </Dialog>
   );
 }
 
-function EditMedia({ id, words, trigger }: { id: string; words: MediaWords; trigger: React.ReactNode }) {
-  const [open, setOpen] = useState(false);
-  const save = useSaveFloor<MediaWords>('media', id, () => {
-    setOpen(false);
-  });
-  return (
-    <Dialog title={words.name || 'A new paper'} open={open} onOpenChange={setOpen} trigger={trigger}>
-      <MediaForm
-        start={words}
-        busy={save.isPending}
-        problem={save.isError ? problemFrom(save.error) : null}
-        onDone={(json) => {
-          save.mutate(json);
-        }}
-        onCancel={() => {
-          setOpen(false);
-        }}
-      />
-    </Dialog>
-  );
-}
+const EditPrinter = (props: { id: string; words: PrinterWords; trigger: React.ReactNode }) => (
+  <Edit table="printers" fresh="A new printer" form={PrinterForm} {...props} />
+);
+const EditMedia = (props: { id: string; words: MediaWords; trigger: React.ReactNode }) => (
+  <Edit table="media" fresh="A new paper" form={MediaForm} {...props} />
+);
 
 function Paper({ media }: { media: Media }) {
   const print = usePrint();

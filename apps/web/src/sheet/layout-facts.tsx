@@ -1,0 +1,65 @@
+import type { ReactNode } from 'react';
+import { GAP_LIMITS, type Layout } from '@kanga/core/sheet';
+import type { Media } from '@kanga/core/shop';
+import { parseLength, tidyNumber } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
+import { Fact } from '../frame/index.js';
+import { ParsedField } from '../ui/index.js';
+import { UseBar } from './nest-panel.js';
+
+/** How much paper a layout takes, and how near that is to what no layout can beat. `children`: more facts between. */
+export function LayoutFacts({
+  layout,
+  media,
+  children,
+}: {
+  layout: Layout | null;
+  media: Media | null;
+  children?: ReactNode;
+}) {
+  const print = usePrint();
+  const roll = media?.kind === 'roll';
+  const length = layout?.sheets.reduce((sum, sheet) => sum + sheet.height, 0) ?? 0;
+  return (
+    <dl>
+      {layout && media && (
+        <Fact
+          name={roll ? 'Length' : 'Sheets'}
+          note={
+            roll
+              ? `no layout takes less than ${print.length(layout.bound)}`
+              : `no layout takes fewer than ${layout.bound}`
+          }
+        >
+          <span className="figures text-[28px] leading-none">{roll ? print.length(length) : layout.sheets.length}</span>
+        </Fact>
+      )}
+      {children}
+      {layout && (
+        <Fact name="Use" note={`no layout reaches more than ${tidyNumber(layout.bestUse * 100, 0)} %`}>
+          <span className="figures">{tidyNumber(layout.use * 100, 0)} %</span>{' '}
+          <span className="font-normal text-soft">of the paper is printed</span>
+          <UseBar use={layout.use} best={layout.bestUse} />
+        </Fact>
+      )}
+    </dl>
+  );
+}
+
+/** The gap between parts, where the scissors go. */
+export function GapField({ gap, onGap }: { gap: number; onGap: (mm: number) => void }) {
+  const print = usePrint();
+  return (
+    <ParsedField
+      label="Room for scissors"
+      shown={print.length(gap)}
+      parse={(text) => parseLength(text, print.units.length)}
+      limits={(mm) =>
+        mm >= GAP_LIMITS.least && mm <= GAP_LIMITS.most
+          ? null
+          : `From ${print.length(GAP_LIMITS.least)} to ${print.length(GAP_LIMITS.most)}.`
+      }
+      onValue={onGap}
+    />
+  );
+}
