@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, jobId } from './shop.js';
+import { demo, jobId, readJob } from './shop.js';
 
 test.beforeEach(({ request }) => demo(request));
 
@@ -35,4 +35,31 @@ test('like work at a lower temperature takes longer, and is taken with one press
   const take = page.getByRole('button', { name: /Take 190 °C for/ });
   await take.click();
   await expect(page.getByText('Set by hand; proposed: 195 °C')).toBeVisible();
+});
+
+test('another school of the house changes the stack, and only what it is about', async ({ page, request }) => {
+  const id = await jobId(request, 'Star-chart cushions');
+  await page.goto(`/jobs/${id}/stack`);
+  const stack = page.getByRole('img', { name: /The stack from above/ });
+  await expect(stack).toBeVisible();
+  await expect(stack).not.toHaveAccessibleName(/Non-stick sheet/);
+  await page.goto('/shop');
+  await page.getByLabel('A non-stick sheet?').selectOption('Round the lower plate');
+  await page.getByLabel('How is the transfer held?').selectOption('Heat tape');
+  await expect(page.getByText('Wipe it between designs.')).toBeVisible();
+  await page.goto(`/jobs/${id}/stack`);
+  await expect(stack).toHaveAccessibleName(/Non-stick sheet, Lower plate/);
+  await expect(page.getByText('Tape marks white cloth')).toBeVisible();
+});
+
+test('a mat that is larger than the plate is pressed in sections', async ({ page, request }) => {
+  const made = await request.post('/api/jobs', { data: { name: 'Door mats', customer: '', due: null, pieces: 2 } });
+  const { job } = (await made.json()) as { job: { id: string } };
+  await page.goto(`/jobs/${job.id}/blank`);
+  await page.getByText('Door mat, rubber border').first().click();
+  await expect.poll(async () => (await readJob(request, job.id)).job.blankId).not.toBeNull();
+  await page.goto(`/jobs/${job.id}/stack`);
+  await expect(page.getByText(/Pressed in \d sections/)).toBeVisible();
+  await page.getByText('From above: the bed').click();
+  await expect(page.getByRole('img', { name: /The print is pressed in \d sections/ })).toBeVisible();
 });

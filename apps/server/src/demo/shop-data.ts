@@ -1,5 +1,5 @@
 import { readingGrid, type PressCheck } from '@kanga/core/heat';
-import { INK_NAMES, openEdges, STAND_IN, USUAL_CARD, type Ink, type Media } from '@kanga/core/shop';
+import { INK_NAMES, openEdges, STAND_IN, USUAL_CARD, USUAL_HOUSE, type Ink, type Media } from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 
@@ -46,6 +46,7 @@ export const DEMO_SHOP: Shop = {
     dates: 'iso',
     bench: 'dark',
     sounds: true,
+    house: USUAL_HOUSE,
   },
   presses: [
     {

@@ -92,7 +92,9 @@ export class JobService {
   async view(id: string, change: (job: Job) => Partial<Job> = () => ({})): Promise<JobView> {
     const [kept, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
     const file = { ...kept, job: { ...kept.job, ...change(kept.job) } };
-    return viewJob(file, floor, unitPrinter(settings.units), { faces: await facesFor(fontsOf(file.job.design)) });
+    return viewJob(file, { ...floor, house: settings.house }, unitPrinter(settings.units), {
+      faces: await facesFor(fontsOf(file.job.design)),
+    });
   }
 
   async open(sent: NewJob): Promise<JobFile> {

@@ -175,7 +175,8 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const view = useMemo(() => {
     const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
     const sight = { faces, piece: Math.min(piece, job.pieces - 1), today: serverNow() };
-    return viewJob({ ...state.file, ...linked, job, events: bench.events }, shop, print, sight);
+    const floor = { ...shop, house: shop.settings.house };
+    return viewJob({ ...state.file, ...linked, job, events: bench.events }, floor, print, sight);
   }, [state, linked, draft, bench.events, shop, print, faces, piece]);
 
   useEffect(() => {

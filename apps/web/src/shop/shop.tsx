@@ -9,6 +9,7 @@ import { HeatPicture } from '../draw/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText } from '../ui/index.js';
 import { Floor } from './floor.js';
+import { HouseRules } from './house-rules.js';
 import { PressCheck } from './press-check.js';
 
 function DemoReset() {
@@ -170,6 +171,12 @@ export function ShopPage() {
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
           </section>
           <Floor />
+          <HouseRules
+            house={settings.house}
+            onChange={(house) => {
+              set({ house });
+            }}
+          />
           <section className="space-y-3">
             <h2 className="font-big text-2xl font-bold">Presses</h2>
             <ul className="space-y-3">

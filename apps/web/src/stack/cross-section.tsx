@@ -4,6 +4,7 @@ import type { UnitPrinter } from '@kanga/core/units';
 /** Drawn heights: thin things are drawn thicker than they are, or nobody would see them. */
 const HEIGHT: Record<LayerRole, number> = {
   'upper plate': 50,
+  'non-stick sheet': 8,
   'cover sheet': 9,
   transfer: 16,
   blank: 38,
@@ -22,6 +23,7 @@ const TEXT = LEFT + FULL + 42;
 
 const FILL: Record<LayerRole, string> = {
   'upper plate': 'url(#hot)',
+  'non-stick sheet': '#B98A5E',
   'cover sheet': '#EFE6CF',
   transfer: '#fff',
   blank: 'url(#weave)',

@@ -3,7 +3,9 @@ import {
   CONVERSIONS,
   INK_NAMES,
   PRESS_KINDS,
+  SCHOOLS,
   STAND_IN,
+  type HouseRules,
   type Ink,
   type Media,
   type MirrorTest,
@@ -123,12 +125,24 @@ export const unitsSchema = Joi.object<ShopUnits, true>({
   temperature: Joi.string().valid('F', 'C').required(),
   pressure: Joi.string().valid('psi', 'bar', 'kPa').required(),
 });
+const schoolsOf = (key: keyof HouseRules) =>
+  Joi.string()
+    .valid(...SCHOOLS[key].schools.map(({ value }) => value))
+    .required();
+const houseSchema = Joi.object<HouseRules, true>({
+  hold: schoolsOf('hold'),
+  reuse: schoolsOf('reuse'),
+  nonStick: schoolsOf('nonStick'),
+  pad: schoolsOf('pad'),
+  socks: schoolsOf('socks'),
+});
 export const settingsSchema = Joi.object<Settings, true>({
   shopName: Joi.string().trim().min(1).max(80).required(),
   units: unitsSchema.required(),
   dates: Joi.string().valid('iso', 'words').required(),
   bench: Joi.string().valid('dark', 'light').required(),
   sounds: Joi.boolean().required(),
+  house: houseSchema.required(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

@@ -3,7 +3,7 @@ import type { BenchEvent } from '../bench/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Stage, Waiver } from '../finding/index.js';
 import type { SheetChoices } from '../sheet/index.js';
-import type { Media, Press, Printer } from '../shop/index.js';
+import type { HouseRules, Media, Press, Printer } from '../shop/index.js';
 import type { Layer, Overrides, PressSettings, Step } from '../stack/index.js';
 
 /** A customer's word on a proof, and what exactly was shown. */
@@ -75,6 +75,8 @@ export interface JobFile {
 
 /** What the shop has to choose from. */
 export interface ShopFloor {
+  /** The schools that the house follows; left out: the usual ones. */
+  house?: HouseRules;
   presses: Press[];
   printers: Printer[];
   media: Media[];

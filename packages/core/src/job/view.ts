@@ -214,7 +214,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       }
       view.press = choosePress(file, floor, template);
       if (view.press) {
-        view.stack = planStack(onPress, template, view.press, job.overrides, job.pieces);
+        view.stack = planStack(onPress, template, view.press, job.overrides, job.pieces, floor.house);
         findings.stack.push(...checkStack(view.stack, onPress, template, print, sight.today ?? null));
       }
     }

@@ -1,2 +1,3 @@
 export * from './shop.js';
 export * from './dates.js';
+export * from './school.js';

@@ -1,5 +1,6 @@
 import type { PressCheck } from '../heat/index.js';
 import type { ShopUnits } from '../units/index.js';
+import type { HouseRules } from './school.js';
 
 export const PRESS_KINDS = ['clamshell', 'swing-away', 'draw', 'auto-open'] as const;
 
@@ -122,4 +123,6 @@ export interface Settings {
   /** The ground of the bench screen. */
   bench: 'dark' | 'light';
   sounds: boolean;
+  /** The schools that the house follows at the press. */
+  house: HouseRules;
 }

@@ -1,7 +1,9 @@
+import { schoolOf, USUAL_HOUSE, type HouseRules } from '../shop/index.js';
 import { besideOf, isHardGoods, type Blank, type Template } from '../blank/index.js';
 
 export type LayerRole =
   | 'upper plate'
+  | 'non-stick sheet'
   | 'cover sheet'
   | 'transfer'
   | 'blank'
@@ -40,19 +42,33 @@ const wantsPad = (blank: Blank): boolean =>
   (blank.surface !== 'smooth' ||
     blank.sides.some((side) => side.keepOuts.some((keepOut) => besideOf(keepOut, side.outline).clearance < 30)));
 
+/** Which paper is taken, by the house's school. */
+const paper = ({ reuse }: HouseRules): string => (reuse === 'never' ? 'fresh paper' : 'fresh for each design');
+const nonStick = (house: HouseRules): Layer => {
+  const { why, drawback } = schoolOf(house, 'nonStick');
+  return {
+    role: 'non-stick sheet',
+    name: 'Non-stick sheet',
+    detail: 'wiped clean',
+    why: `${why} ${drawback}`,
+    thickness: 0.1,
+  };
+};
+
 const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** The layers of one pressing from the upper plate to the lower, by the shop's usual school: transfer on top, print down. */
-export function layersOf(blank: Blank, template: Template): Layer[] {
+/** The layers of one pressing from the upper plate to the lower, by the schools of the house: transfer on top, print down. */
+export function layersOf(blank: Blank, template: Template, house: HouseRules = USUAL_HOUSE): Layer[] {
   const { width, height } = template.bleedBox;
   const sized = (by: number) => ({ width: Math.ceil(width + 2 * by), height: Math.ceil(height + 2 * by) });
   const plain = { thickness: 0.1 };
   const layers: Layer[] = [
     { role: 'upper plate', name: 'Upper plate', detail: 'the hot one', why: 'Heat comes from above.', thickness: 20 },
+    ...(house.nonStick === 'cover' ? [nonStick(house)] : []),
     {
       role: 'cover sheet',
       name: 'Cover sheet',
-      detail: 'fresh paper',
+      detail: paper(house),
       why: 'Gas that passes the transfer stays off the plate, and off the next piece.',
       size: sized(PAPER_OVERHANG),
       ...plain,
@@ -107,7 +123,7 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
   if (wantsPad(blank)) {
     layers.push({
       role: 'pad',
-      name: 'Foam pad',
+      name: house.pad === 'foam' ? 'Foam pad' : 'Rubber pad',
       detail: 'inside the seams',
       thickness: 10,
       why: 'Lifts the print area, so that seams and zips take no pressure and leave no line.',
@@ -118,11 +134,12 @@ export function layersOf(blank: Blank, template: Template): Layer[] {
     {
       role: 'base sheet',
       name: 'Base sheet',
-      detail: 'fresh paper',
+      detail: paper(house),
       why: 'Keeps stray dye off the lower plate.',
       size: sized(PAPER_OVERHANG),
       ...plain,
     },
+    ...(house.nonStick === 'lower wrap' ? [nonStick(house)] : []),
     { role: 'lower plate', name: 'Lower plate', detail: 'level, clean', why: 'Carries the stack.', thickness: 15 },
   );
   return layers;

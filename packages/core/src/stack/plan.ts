@@ -1,11 +1,11 @@
-import { baseKindOf, besideOf, type Blank, type Template } from '../blank/index.js';
+import { baseKindOf, besideOf, isHardGoods, type Blank, type Template } from '../blank/index.js';
 import { checkPress } from '../heat/index.js';
 import type { Decision, Finding, Severity } from '../finding/index.js';
-import type { Press } from '../shop/index.js';
 import { celsiusOf, type UnitPrinter } from '../units/index.js';
 import { bedOf, type PressBed } from './press-bed.js';
 import { layersOf, type Layer } from './layers.js';
 import { proposeSettings, type Overrides, type PressSettings } from './settings.js';
+import { USUAL_HOUSE, type HouseRules, type Press } from '../shop/index.js';
 import { stepsOf, type Step } from './steps.js';
 
 /** Everything the press needs to know about one kind of piece. */
@@ -19,6 +19,7 @@ export interface StackPlan {
   bed: PressBed;
   /** What the dial is set to: the wanted temperature, corrected by what the press is off. */
   dial: Decision<number>;
+  house: HouseRules;
 }
 
 /** The dial that brings the blank to what is wanted. */
@@ -42,11 +43,18 @@ function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<n
 }
 
 /** Works out the plan for a blank on a press. */
-export function planStack(blank: Blank, template: Template, press: Press, overrides: Overrides, pieces = 1): StackPlan {
+export function planStack(
+  blank: Blank,
+  template: Template,
+  press: Press,
+  overrides: Overrides,
+  pieces = 1,
+  house: HouseRules = USUAL_HOUSE,
+): StackPlan {
   const settings = proposeSettings(blank, overrides);
-  const layers = layersOf(blank, template);
+  const layers = layersOf(blank, template, house);
   const bed = bedOf(blank, template, press, layers, settings.temperature.value, pieces);
-  const steps = stepsOf(blank, settings, layers, bed.sections?.sections.length ?? 1);
+  const steps = stepsOf(blank, settings, layers, bed.sections?.sections.length ?? 1, house);
   return {
     press,
     settings,
@@ -55,6 +63,7 @@ export function planStack(blank: Blank, template: Template, press: Press, overri
     hotSeconds: steps.reduce((sum, step) => sum + (step.seconds ?? 0), 0),
     bed,
     dial: dialFor(press, settings.temperature.value, bed),
+    house,
   };
 }
 
@@ -178,6 +187,25 @@ export function checkStack(
       'Keep the buckle off the plate',
       'It takes the pressure that the cloth should have, and it can crack.',
       `Let the ${buckle.edge} edge hang off the plate.`,
+    );
+  }
+  const white = baseKindOf(blank.baseColour) === 'white';
+  if (plan.house.hold === 'tape' && white && !isHardGoods(blank.family)) {
+    add(
+      'stack.tape-marks',
+      'fix',
+      'Tape marks white cloth',
+      'This house holds transfers with heat tape; where it touches white cloth it leaves a mark.',
+      'Keep the tape on the paper alone, or use spray on this one.',
+    );
+  }
+  if (plan.house.nonStick === 'cover') {
+    add(
+      'stack.non-stick',
+      'note',
+      'Wipe the non-stick sheet before each design',
+      'It holds ink and gives it back as a ghost; against a print itself it must never lie.',
+      'Paper stays between it and the transfer.',
     );
   }
   if (press.kind === 'auto-open') {

@@ -1,5 +1,5 @@
 import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '../blank/index.js';
-import { openEdges, type Press } from '../shop/index.js';
+import { openEdges, SCHOOLS, USUAL_HOUSE, type HouseRules, type Press } from '../shop/index.js';
 import { readingGrid } from '../heat/index.js';
 import { celsiusOf, unitPrinter } from '../units/index.js';
 import { CHART, checkStack, chartRowFor, planStack, proposeSettings, type Overrides } from './index.js';
@@ -104,6 +104,47 @@ describe('the steps', () => {
     expect(kinds(of('tee'), { prePress: 0 })).not.toContain('pre-press'));
   it('carry the dwell to the clock', () =>
     expect(plan(of('cushion')).steps.find((s) => s.kind === 'press')?.seconds).toBe(90));
+});
+
+describe('the schools of the house', () => {
+  const by = (house: Partial<HouseRules>, family: Blank['family'] = 'cushion') =>
+    planStack(of(family), templateOf(of(family)), press, {}, 1, { ...USUAL_HOUSE, ...house });
+  const place = (house: Partial<HouseRules>) => by(house).steps.find((step) => step.kind === 'place')?.how ?? '';
+  it('each change what they are about, and nothing else', () => {
+    const usual = by({});
+    for (const key of Object.keys(SCHOOLS) as (keyof HouseRules)[]) {
+      for (const { value, why, drawback } of SCHOOLS[key].schools) {
+        expect([why, drawback].every((text) => text.length > 10)).toBe(true);
+        const now = by({ [key]: value });
+        expect(now.settings).toEqual(usual.settings);
+        if (key !== 'hold' && key !== 'socks') expect(now.steps).toEqual(usual.steps);
+        if (key === 'hold' || key === 'socks') expect(now.layers).toEqual(usual.layers);
+      }
+    }
+    expect(place({ hold: 'tape' })).toMatch(/heat tape/);
+    expect(place({ hold: 'spray' })).toMatch(/spray/);
+    expect(by({ pad: 'rubber' }).layers.map(({ name }) => name)).toContain('Rubber pad');
+    expect(by({ reuse: 'same design' }).layers.find(({ role }) => role === 'cover sheet')?.detail).toMatch(
+      /each design/,
+    );
+    const roles = (house: Partial<HouseRules>) => by(house).layers.map(({ role }) => role);
+    expect(roles({ nonStick: 'cover' }).slice(0, 3)).toEqual(['upper plate', 'non-stick sheet', 'cover sheet']);
+    expect(roles({ nonStick: 'lower wrap' }).slice(-2)).toEqual(['non-stick sheet', 'lower plate']);
+    expect(roles({})).not.toContain('non-stick sheet');
+    const turn = (socks: HouseRules['socks']) =>
+      by({ socks }, 'sock').steps.find((step) => step.kind === 'turn')?.title;
+    expect([turn('roll'), turn('flip')]).toEqual([
+      expect.stringMatching(/^Turn it over/),
+      expect.stringMatching(/^Flip it without opening/),
+    ]);
+  });
+  it('say where their drawback bites: tape on white cloth, a sheet that must be wiped', () => {
+    const said = (house: Partial<HouseRules>) =>
+      checkStack(by(house), of('cushion'), templateOf(of('cushion')), print).map(({ code }) => code);
+    expect(said({ hold: 'tape' })).toContain('stack.tape-marks');
+    expect(said({ nonStick: 'cover' })).toContain('stack.non-stick');
+    expect(said({})).not.toContain('stack.tape-marks');
+  });
 });
 
 describe('checkStack', () => {

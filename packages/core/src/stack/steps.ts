@@ -1,5 +1,6 @@
 import type { Blank } from '../blank/index.js';
 import type { Layer } from './layers.js';
+import { USUAL_HOUSE, type HouseRules } from '../shop/index.js';
 import type { PressSettings } from './settings.js';
 
 export const STEP_KINDS = ['lint-roll', 'pre-press', 'place', 'press', 'move', 'peel', 'turn', 'cool'] as const;
@@ -15,11 +16,24 @@ export interface Step {
   side: number;
 }
 
+const HELD: Record<HouseRules['hold'], string> = {
+  spray: 'a mist of spray on the paper so that it cannot shift',
+  tape: 'heat tape at its edges, two thirds of the strip on the paper',
+  'tacky paper': 'its tacky side holds it once it is hot',
+  nothing: 'laid down gently, nothing may move it',
+};
+
 /** Below this many seconds a pre-press is not worth closing the press for. */
 const LEAST_PRE_PRESS = 3;
 
 /** The ordered steps for one piece, second side and further sections included. */
-export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly Layer[], sections = 1): Step[] {
+export function stepsOf(
+  blank: Blank,
+  settings: PressSettings,
+  layers: readonly Layer[],
+  sections = 1,
+  house: HouseRules = USUAL_HOUSE,
+): Step[] {
   const steps: Step[] = [];
   const hasInsert = layers.some((layer) => layer.role === 'insert');
   const add = (kind: StepKind, side: number, title: string, how: string, seconds: number | null = null) =>
@@ -44,9 +58,11 @@ export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly 
       add(
         'turn',
         side,
-        `Turn it over${named(side)}`,
+        `${blank.jig && house.socks === 'flip' ? 'Flip it without opening' : 'Turn it over'}${named(side)}`,
         blank.jig
-          ? 'Roll the printed edge a little round the jig, no more. Hot: gloves.'
+          ? house.socks === 'flip'
+            ? 'The folded sheet stays closed round it, so that the gas stays in. Hot: gloves.'
+            : 'Roll the printed edge a little round the jig, no more. Hot: gloves.'
           : 'Fresh paper under and over it. Hot: gloves.',
       );
     }
@@ -54,7 +70,7 @@ export function stepsOf(blank: Blank, settings: PressSettings, layers: readonly 
       'place',
       side,
       `Place the transfer${named(side)}`,
-      `${hasInsert ? 'Insert inside, p' : 'P'}rint face down, held so that it cannot shift, cover sheet on top.`,
+      `${hasInsert ? 'Insert inside, p' : 'P'}rint face down, ${HELD[house.hold]}, cover sheet on top.`,
     );
     for (let section = 0; section < sections; section++) {
       const part = sections > 1 ? `, section ${section + 1} of ${sections}` : '';

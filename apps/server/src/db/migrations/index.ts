@@ -4,6 +4,7 @@ import * as sides from './0002-sides.js';
 import * as proofProfile from './0003-proof-profile.js';
 import * as sheets from './0004-sheets.js';
 import * as pressChecks from './0005-press-checks.js';
+import * as houseRules from './0006-house-rules.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -11,6 +12,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0003-proof-profile': proofProfile,
   '0004-sheets': sheets,
   '0005-press-checks': pressChecks,
+  '0006-house-rules': houseRules,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
