@@ -50,6 +50,8 @@ test('another school of the house changes the stack, and only what it is about',
   await page.goto(`/jobs/${id}/stack`);
   await expect(stack).toHaveAccessibleName(/Non-stick sheet, Lower plate/);
   await expect(page.getByText('Tape marks white cloth')).toBeVisible();
+  await page.getByText('Paper to cut, for all 24').click();
+  await expect(page.getByText('24 × Cover sheet')).toBeVisible();
 });
 
 test('a mat that is larger than the plate is pressed in sections', async ({ page, request }) => {

@@ -4,6 +4,7 @@ import { Empty, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Choice } from '../ui/index.js';
 import { BedDrawing } from './bed-drawing.js';
+import { CutListView } from './cut-list.js';
 import { CrossSection } from './cross-section.js';
 import { SettingsLedger } from './settings-ledger.js';
 
@@ -78,7 +79,12 @@ export default function StackStage() {
           </section>
         </div>
       }
-      ledger={<SettingsLedger settings={stack.settings} dial={view.plan ? null : (planned?.dial ?? null)} />}
+      ledger={
+        <>
+          <SettingsLedger settings={stack.settings} dial={view.plan ? null : (planned?.dial ?? null)} />
+          {planned && <CutListView stack={planned} pieces={view.job.pieces} />}
+        </>
+      }
     />
   );
 }

@@ -4,3 +4,4 @@ export * from './layers.js';
 export * from './steps.js';
 export * from './plan.js';
 export * from './press-bed.js';
+export * from './cut-list.js';
