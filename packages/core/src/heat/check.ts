@@ -71,6 +71,14 @@ export function checkPress(
   return out;
 }
 
-/** The map of a press from its last check; null when it was never checked, or no reading is believed. */
-export const mapOf = (press: { platen: HeatMap['platen']; check: PressCheck | null }): HeatMap | null =>
-  press.check && press.check.readings.length > 0 ? fitHeat(press.check, press.platen) : null;
+const maps = new WeakMap<PressCheck, HeatMap>();
+
+/** The map of a press from its last check, fitted once; null when it was never checked, or no reading is believed. */
+export function mapOf({ platen, check }: { platen: HeatMap['platen']; check: PressCheck | null }): HeatMap | null {
+  if (!check || check.readings.length === 0) return null;
+  const before = maps.get(check);
+  if (before && before.platen.width === platen.width && before.platen.depth === platen.depth) return before;
+  const map = fitHeat(check, platen);
+  if (map) maps.set(check, map);
+  return map;
+}

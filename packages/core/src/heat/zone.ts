@@ -73,6 +73,23 @@ export interface UsableZone {
  * largest. The plate's unevenness is taken to be the same at every dial nearby. O(80² × levels tried).
  */
 export function usableZone(map: HeatMap, wanted: number, tolerance: number = TOLERANCE): UsableZone {
+  const { zone, dial, hottest, coolest, spread } = zoneAtZero(map, tolerance);
+  return { zone, dial: dial + wanted, hottest: hottest + wanted, coolest: coolest + wanted, spread };
+}
+
+/** A plan is made anew at every keystroke: the zone of a map, which no setting changes, is looked for once. */
+const known = new WeakMap<HeatMap, Map<number, UsableZone>>();
+
+function zoneAtZero(map: HeatMap, tolerance: number): UsableZone {
+  const before = known.get(map)?.get(tolerance);
+  if (before) return before;
+  const found = searchZone(map, tolerance);
+  known.set(map, new Map([...(known.get(map) ?? []), [tolerance, found]]));
+  return found;
+}
+
+/** The zone for a wanted temperature of 0 °C: any other only shifts its figures. */
+function searchZone(map: HeatMap, tolerance: number): UsableZone {
   const grid = heatGrid(map);
   const { celsius } = grid;
   const low = celsius.reduce((a, b) => Math.min(a, b), Infinity);
@@ -99,7 +116,7 @@ export function usableZone(map: HeatMap, wanted: number, tolerance: number = TOL
     width: rect.width * grid.width,
     height: rect.height * grid.height,
   };
-  const shift = wanted - level;
+  const shift = -level;
   let [hottest, coolest, spread] = [-Infinity, Infinity, 0];
   for (const [u, v] of [
     [0, 0],
