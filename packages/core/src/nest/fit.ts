@@ -1,14 +1,4 @@
-import {
-  find,
-  layPinned,
-  lengthsOf,
-  noSpots,
-  openSheet,
-  spotOf,
-  type Found,
-  type OpenSheet,
-  type Prepared,
-} from './lay.js';
+import { begin, find, lengthsOf, spotOf, type Found, type Prepared } from './lay.js';
 import type { NestResult } from './problem.js';
 
 /** What a search over best fits may vary. All in mm of depth, which is what places are compared by. */
@@ -28,13 +18,7 @@ export interface FitGenes {
  */
 export function layBest(prepared: Prepared, { depth, preferred, turns }: FitGenes): NestResult {
   const { problem, pitch, shapes, narrow } = prepared;
-  const spots = noSpots(problem);
-  const open: OpenSheet[] = [];
-  const sheet = (at: number): OpenSheet => {
-    while (open.length <= at) open.push(openSheet(prepared));
-    return open[at] as OpenSheet;
-  };
-  layPinned(prepared, spots, sheet);
+  const { spots, sheet } = begin(prepared);
   /** Things of each shape that are to be laid down. */
   const left: number[][] = shapes.map(() => []);
   for (let thing = problem.things.length - 1; thing >= 0; thing--)

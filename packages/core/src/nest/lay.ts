@@ -1,4 +1,13 @@
-import { boundsOf, chain, rotation, transformed, translation, type Polygon, type Rect } from '../geometry/index.js';
+import {
+  atOrigin,
+  boundsOf,
+  chain,
+  rotation,
+  transformed,
+  translation,
+  type Polygon,
+  type Rect,
+} from '../geometry/index.js';
 import { TooLarge, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { rowsOf, type Rows } from './rows.js';
 import { SheetRows } from './sheet-rows.js';
@@ -49,11 +58,7 @@ export function prepare(problem: NestProblem, pitch: number): Prepared {
       const box = boundsOf(turned);
       if (box.width > problem.width + 1e-6 || box.height > problem.length + 1e-6) return [];
       narrow = Math.min(narrow, box.width, box.height);
-      const rows = rowsOf(
-        turned.map((p) => ({ x: p.x - box.x, y: p.y - box.y })),
-        pitch,
-        0,
-      );
+      const rows = rowsOf(atOrigin(turned), pitch, 0);
       return [{ turn, rows, width: box.width, height: box.height, dx: -box.x, dy: -box.y, id: turnedCount++ }];
     });
     if (fitting.length === 0) throw new TooLarge(shape);
@@ -71,7 +76,7 @@ export const roomAt = (
 ): Polygon =>
   transformed(shapes[things[thing] as number]?.room ?? [], chain(rotation(spot.turn), translation(spot.x, spot.y)));
 
-export interface OpenSheet {
+interface OpenSheet {
   rows: SheetRows;
   /** For each turned shape, where the last search for it ended: nothing was free before, and nothing gets free. */
   from: { row: number; x: number }[];
@@ -83,8 +88,8 @@ export interface Found {
   x: number;
 }
 
-export const openSheet = ({ problem, pitch, turnedCount }: Prepared): OpenSheet => ({
-  rows: new SheetRows(problem.width, Math.floor(problem.length / pitch + 1e-9)),
+const openSheet = ({ problem, turnedCount }: Prepared): OpenSheet => ({
+  rows: new SheetRows(problem.width),
   from: Array.from({ length: turnedCount }, () => ({ row: 0, x: 0 })),
 });
 
@@ -94,7 +99,6 @@ export function find(open: OpenSheet, turned: Turned, { problem, pitch }: Prepar
   const lastRow = Math.floor((problem.length - turned.height) / pitch + 1e-6);
   const most = problem.width - turned.width + 1e-6;
   for (let row = from.row; row <= lastRow; row++) {
-    if (open.rows.tooTight(turned.rows, row)) continue;
     const x = open.rows.freeAt(turned.rows, row, row === from.row ? from.x : 0, most);
     if (!Number.isNaN(x)) {
       open.from[turned.id] = { row, x };
@@ -112,11 +116,15 @@ export const spotOf = ({ turned, row, x }: Found, sheet: number, pitch: number):
   turn: turned.turn,
 });
 
-export const noSpots = ({ things }: Pick<NestProblem, 'things'>): Spot[] =>
-  Array.from(things, () => ({ sheet: -1, x: 0, y: 0, turn: 0 }));
-
-/** Lays down what is pinned, on whichever sheets it lies. */
-export function layPinned({ problem, pitch, narrow }: Prepared, spots: Spot[], sheet: (at: number) => OpenSheet): void {
+/** A layout as it begins: only what is pinned lies there, on whichever sheets it lies; more sheets open as they are asked for. */
+export function begin(prepared: Prepared): { spots: Spot[]; open: OpenSheet[]; sheet: (at: number) => OpenSheet } {
+  const { problem, pitch, narrow } = prepared;
+  const spots = problem.things.map((): Spot => ({ sheet: -1, x: 0, y: 0, turn: 0 }));
+  const open: OpenSheet[] = [];
+  const sheet = (at: number): OpenSheet => {
+    while (open.length <= at) open.push(openSheet(prepared));
+    return open[at] as OpenSheet;
+  };
   problem.pinned?.forEach((pin, thing) => {
     if (!pin) return;
     spots[thing] = pin;
@@ -124,6 +132,7 @@ export function layPinned({ problem, pitch, narrow }: Prepared, spots: Spot[], s
     const row = Math.max(0, Math.floor(boundsOf(room).y / pitch));
     sheet(pin.sheet).rows.take(rowsOf(room, pitch, row * pitch), row, 0, narrow);
   });
+  return { spots, open, sheet };
 }
 
 /** What a search may vary: in which order things are laid down, and each thing's turn (null: whichever lies best). */
@@ -138,13 +147,7 @@ export interface Genes {
  */
 export function layDown(prepared: Prepared, { order, turns }: Genes): NestResult {
   const { problem, pitch, shapes, narrow } = prepared;
-  const spots = noSpots(problem);
-  const open: OpenSheet[] = [];
-  const sheet = (at: number): OpenSheet => {
-    while (open.length <= at) open.push(openSheet(prepared));
-    return open[at] as OpenSheet;
-  };
-  layPinned(prepared, spots, sheet);
+  const { spots, open, sheet } = begin(prepared);
 
   const tryOn = (at: number, thing: number): boolean => {
     const on = sheet(at);

@@ -9,8 +9,6 @@ export interface Rows {
   first: Int32Array;
   from: Float64Array;
   to: Float64Array;
-  /** The widest interval of each row: a sheet's row without a gap of that width has no room for it. */
-  widest: Float64Array;
   count: number;
 }
 
@@ -67,9 +65,5 @@ export function rowsOf(polygon: Polygon, pitch: number, top: number): Rows {
     }
   }
   first[count] = froms.length;
-  const widest = new Float64Array(count);
-  for (let row = 0; row < count; row++)
-    for (let i = first[row] as number; i < (first[row + 1] as number); i++)
-      widest[row] = Math.max(widest[row] as number, (tos[i] as number) - (froms[i] as number));
-  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), widest, count };
+  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), count };
 }

@@ -3,30 +3,13 @@ import type { Rows } from './rows.js';
 /** What is taken on one sheet: for each row the intervals that are taken, sorted and apart. */
 export class SheetRows {
   private readonly rows: number[][] = [];
-  /** The widest gap of each row. */
-  private readonly gaps: number[] = [];
-  /** The first row below everything that lies there. */
-  used = 0;
 
-  constructor(
-    readonly width: number,
-    readonly limit: number,
-  ) {}
+  constructor(readonly width: number) {}
 
   copy(): SheetRows {
-    const other = new SheetRows(this.width, this.limit);
-    for (let i = 0; i < this.rows.length; i++) other.rows[i] = (this.rows[i] as number[]).slice();
-    other.gaps.push(...this.gaps);
-    other.used = this.used;
+    const other = new SheetRows(this.width);
+    other.rows.push(...this.rows.map((taken) => taken.slice()));
     return other;
-  }
-
-  /** Whether any row of the shape is wider than every gap there; then it lies nowhere on this row. O(rows of the shape). */
-  tooTight({ widest, count }: Rows, row: number): boolean {
-    const { gaps } = this;
-    const end = count < gaps.length - row ? count : gaps.length - row;
-    for (let r = 0; r < end; r++) if ((widest[r] as number) > (gaps[row + r] as number) + 1e-6) return true;
-    return false;
   }
 
   /**
@@ -67,10 +50,7 @@ export class SheetRows {
   /** Takes the intervals of a shape. Gaps narrower than `narrow` are taken with them: nothing would fit there. */
   take(shape: Rows, row: number, x: number, narrow: number): void {
     const { first, from, to, count } = shape;
-    while (this.rows.length < row + count) {
-      this.rows.push([]);
-      this.gaps.push(this.width);
-    }
+    while (this.rows.length < row + count) this.rows.push([]);
     for (let r = 0; r < count; r++) {
       const taken = this.rows[row + r] as number[];
       for (let i = first[r] as number; i < (first[r + 1] as number); i++) {
@@ -88,16 +68,6 @@ export class SheetRows {
         }
         taken.splice(k, last - k, low, high);
       }
-      let end = 0;
-      let gap = 0;
-      for (let k = 0; k < taken.length; k += 2) {
-        const free = (taken[k] as number) - end;
-        if (free > gap) gap = free;
-        end = taken[k + 1] as number;
-      }
-      const free = this.width - end;
-      this.gaps[row + r] = free > gap ? free : gap;
     }
-    this.used = Math.max(this.used, row + count);
   }
 }

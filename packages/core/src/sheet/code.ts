@@ -3,9 +3,6 @@ import qrcode from 'qrcode-generator';
 /** A code as rows of modules, true where it is dark; without its quiet zone. */
 export type Code = readonly (readonly boolean[])[];
 
-/** Quiet zone round a code, modules (ISO/IEC 18004 §6.3.8). */
-export const QUIET_MODULES = 4;
-
 /**
  * The address that opens a piece at the press, short and in capitals, which a code holds in fewer modules than small letters
  * (ISO/IEC 18004, alphanumeric mode). `origin` is where Kanga is served, like `http://192.0.2.7:4600`; pieces count from 1.
