@@ -111,12 +111,13 @@ export function laidOut(outline, bleed, pieces, media, mirroredBy = 'kanga') {
   const ground = groundOf(media, gap, 0);
   const choices = USUAL_SHEET;
   const tray = makeTray({ blank, sides, printed: [0], pieces, choices, gap, mirroredBy, ground });
+  const request = { tray, paper: media, gap, edge: 0, turns: choices.turns };
   return {
     template,
     tray,
     gap,
-    request: { tray, paper: media, gap, edge: 0 },
-    layout: layOut({ tray, paper: media, gap, edge: 0 }),
+    request,
+    layout: layOut(request),
   };
 }
 
@@ -152,7 +153,7 @@ async function fiftyPages(folder, media, tools) {
     kinds: one.tray.kinds,
     parts: jobs.flatMap((_, job) => one.tray.parts.map((part) => ({ ...part, job }))),
   };
-  const layout = layOut({ tray, paper: media, gap: one.gap, edge: 0 });
+  const layout = layOut({ ...one.request, tray });
   const target = join(folder, 'fifty.pdf');
   const began = performance.now();
   await writePdf({

@@ -58,7 +58,7 @@ export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {
 
   const start = (
     plan: SheetPlan,
-    choices: Pick<SheetChoices, 'turns' | 'together'>,
+    choices: Pick<SheetChoices, 'together'>,
     arranged: Pick<Arrangement, 'spots' | 'pinned'> | null,
   ) => {
     end(false);

@@ -1,5 +1,6 @@
 import { EndType, FillRule, inflatePathsD, intersectD, JoinType, unionD, type PathD, type PathsD } from 'clipper2-ts';
 import type { Point } from './point.js';
+import { boundsOf } from './rect.js';
 import { applyTo, type Transform } from './transform.js';
 
 /** A closed outline as its corner points in order, mm; the last joins the first. Simple: it does not cross itself. */
@@ -13,6 +14,12 @@ export function areaOf(polygon: Polygon): number {
     twice += p.x * q.y - q.x * p.y;
   });
   return Math.abs(twice) / 2;
+}
+
+/** Whether it is an upright rectangle: it leaves nothing of its box free. O(n). */
+export function fillsBox(polygon: Polygon): boolean {
+  const { width, height } = boundsOf(polygon);
+  return Math.abs(areaOf(polygon) - width * height) < 1e-6;
 }
 
 /** The outline where a map takes it. */

@@ -96,7 +96,12 @@ function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<stri
   const key = choices.tilings.length > 0 ? media.id : printer.mirroredBy;
   const tray = trays.get(key) ?? makeTray(trayRequest);
   trays.set(key, tray);
-  return { media, printer, trayRequest, request: { tray, paper: media, gap, edge: choices.edge } };
+  return {
+    media,
+    printer,
+    trayRequest,
+    request: { tray, paper: media, gap, edge: choices.edge, turns: choices.turns },
+  };
 }
 
 /** The paper chosen, or the one of which the least is wasted. */

@@ -1,26 +1,27 @@
-import { areaOf, boundsOf } from '../geometry/index.js';
+import { areaOf, boundsOf, fillsBox, rotation, transformed, type Polygon } from '../geometry/index.js';
 import type { NestProblem } from './problem.js';
 
 /**
  * What no layout can be better than. Cut: sheets; roll: mm of length. The area of all rooms over the ground's (the continuous bound of
  * S. Martello and D. Vigo, “Exact solution of the two-dimensional finite bin packing problem”, 1998), for a roll also the least depth
- * of the deepest thing; for rectangles that may not be turned their bound L2. O(things), with L2 O(things²).
+ * of the deepest thing in the turns it may take; for rectangles that may not be turned their bound L2. O(things + shapes × turns), with
+ * L2 O(things²).
  */
-export function boundOf({ shapes, things, width, length, kind }: NestProblem): number {
+export function boundOf({ shapes, things, pinned, width, length, kind }: NestProblem): number {
   const areas = shapes.map(({ room }) => areaOf(room));
   const area = things.reduce((sum, shape) => sum + (areas[shape] ?? 0), 0);
   if (things.length === 0) return 0;
   if (kind === 'roll') {
-    const depths = shapes.map(({ room }) => {
-      const box = boundsOf(room);
-      return Math.min(box.width, box.height);
-    });
-    return Math.max(area / width, ...things.map((shape) => depths[shape] ?? 0));
+    const depths = shapes.map(({ room, turns }) => Math.min(...turns.map((turn) => depthAt(room, turn))));
+    const depthOf = (shape: number, thing: number) => {
+      const pin = pinned?.[thing];
+      return pin ? depthAt(shapes[shape]?.room ?? [], pin.turn) : (depths[shape] ?? 0);
+    };
+    return Math.max(area / width, ...things.map(depthOf));
   }
   const upright = shapes.map(({ room, turns }) => {
     const box = boundsOf(room);
-    const full = Math.abs(areaOf(room) - box.width * box.height) < 1e-6 && turns.length === 1;
-    return full ? { width: box.width, height: box.height } : null;
+    return fillsBox(room) && turns.length === 1 ? { width: box.width, height: box.height } : null;
   });
   const rectangles = things.map((shape) => upright[shape] ?? null);
   const continuous = Math.max(1, Math.ceil(area / (width * length) - 1e-9));
@@ -28,6 +29,8 @@ export function boundOf({ shapes, things, width, length, kind }: NestProblem): n
     ? Math.max(continuous, martelloVigoL2(rectangles, { width, height: length }))
     : continuous;
 }
+
+const depthAt = (room: Polygon, turn: number): number => boundsOf(transformed(room, rotation(turn))).height;
 
 interface Size {
   width: number;

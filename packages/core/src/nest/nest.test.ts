@@ -199,6 +199,14 @@ describe('bounds', () => {
     expect(boundOf(problem)).toBe(Math.ceil((9 * 94 * 134) / (200 * 280)));
     expect(after(problem, 10).best.lengths.length).toBeGreaterThanOrEqual(boundOf(problem));
   });
+  it('of a roll is no deeper than a thing lies in the best of its turns, or in the turn it is pinned in', () => {
+    const thin = { room: box(100, 10), turns: [0, 45, 90] };
+    const problem: NestProblem = { shapes: [thin], things: [0], width: 500, length: 500, kind: 'roll' };
+    const slanted = (100 + 10) / Math.SQRT2;
+    expect(boundOf(problem)).toBeCloseTo(10, 9);
+    expect(boundOf({ ...problem, shapes: [{ ...thin, turns: [45] }] })).toBeCloseTo(slanted, 9);
+    expect(boundOf({ ...problem, pinned: [{ sheet: 0, x: 50, y: 0, turn: 45 }] })).toBeCloseTo(slanted, 9);
+  });
   it('L2 sees that large things never share a sheet, where the area alone does not', () => {
     const sheet = { width: 10, height: 10 };
     const six = Array.from({ length: 4 }, () => ({ width: 6, height: 6 }));

@@ -1,4 +1,4 @@
-import { areaOf } from '../geometry/index.js';
+import { areaOf, fillsBox } from '../geometry/index.js';
 import { boundOf } from './bound.js';
 import { layBest, type FitGenes } from './fit.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
@@ -167,9 +167,7 @@ export class Nester {
     if (kind !== 'roll' || things.length > EXACT_THINGS || pinned?.some((pin) => pin !== null)) return null;
     const kinds = shapes.map(({ room, turns }, shape) => {
       const { width = 0, height = 0 } = this.prepared.boxes[shape] ?? {};
-      const upright = turns.includes(0);
-      const full = Math.abs(areaOf(room) - width * height) < 1e-6;
-      return full && upright ? { width, height, turns: turns.includes(90) } : null;
+      return fillsBox(room) && turns.includes(0) ? { width, height, turns: turns.includes(90) } : null;
     });
     const all = things.map((shape) => kinds[shape] ?? null);
     return all.every((one) => one !== null) ? all : null;

@@ -1,7 +1,7 @@
 import { hashOf } from '../finding/index.js';
 import { transformed, type Polygon } from '../geometry/index.js';
 import { clashesOf, type Clashes, type NestProblem, type Spot } from '../nest/index.js';
-import type { Arrangement, SheetChoices } from './choices.js';
+import { ALLOWED_TURNS, type Arrangement, type SheetChoices } from './choices.js';
 import { groundOf, type Paper } from './ground.js';
 import { kindOf, partToSheet, sheetsOf, type Layout, type LayoutRequest, type Placed } from './layout.js';
 import type { Tray } from './tray.js';
@@ -22,19 +22,15 @@ export function layoutFingerprint({ tray, paper, gap, edge }: LayoutRequest): st
   );
 }
 
-/** Turns of fifteen degrees, for parts that may lie at any angle. */
-const ANY_TURNS = Array.from({ length: 24 }, (_, i) => i * 15);
-const QUARTER_TURNS = [0, 90, 180, 270];
-
 /** The nesting of a tray on paper, with what is pinned. Spots of the problem count from the ground's corner. */
 export function nestProblem(
   request: LayoutRequest,
-  choices: Pick<SheetChoices, 'turns' | 'together'>,
+  { together }: Pick<SheetChoices, 'together'>,
   arranged: Pick<Arrangement, 'spots' | 'pinned'> | null,
 ): NestProblem {
   const { tray, paper, gap, edge } = request;
   const ground = groundOf(paper, gap, edge);
-  const turns = choices.turns === 'any' ? ANY_TURNS : QUARTER_TURNS;
+  const turns = ALLOWED_TURNS[request.turns];
   const pinned = new Set(arranged?.pinned ?? []);
   // Kinds whose rooms are alike, as front and back mostly are, are one shape to the nesting.
   const shapes: NestProblem['shapes'][number][] = [];
@@ -48,7 +44,7 @@ export function nestProblem(
   return {
     shapes,
     things: tray.parts.map(({ kind }) => shapeOfKind[kind] ?? 0),
-    ...(choices.together ? { groups: tray.parts.map(({ job, piece }) => job * 1e6 + piece) } : {}),
+    ...(together ? { groups: tray.parts.map(({ job, piece }) => job * 1e6 + piece) } : {}),
     pinned: tray.parts.map((_, part) => {
       const spot = pinned.has(part) ? arranged?.spots[part] : undefined;
       return spot ? { ...spot, x: spot.x - ground.x, y: spot.y - ground.y } : null;

@@ -27,6 +27,13 @@ export interface Arrangement {
 }
 
 export const PART_TURNS = ['quarter', 'any'] as const;
+export type PartTurns = (typeof PART_TURNS)[number];
+
+/** The turns that each choice allows, degrees clockwise: any way means by fifteen at a time. */
+export const ALLOWED_TURNS: Readonly<Record<PartTurns, readonly number[]>> = {
+  quarter: [0, 90, 180, 270],
+  any: Array.from({ length: 24 }, (_, i) => i * 15),
+};
 
 /** What is chosen for the paper of a job. */
 export interface SheetChoices {
@@ -35,7 +42,7 @@ export interface SheetChoices {
   /** All parts of a piece on one sheet. */
   together: boolean;
   /** The turns that nesting may give a part. */
-  turns: (typeof PART_TURNS)[number];
+  turns: PartTurns;
   /** Least distance of a part from the edge of the paper that can be printed, mm. */
   edge: number;
   /** Whether labels carry a code that opens the piece at the press. */

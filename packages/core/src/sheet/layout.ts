@@ -9,6 +9,7 @@ import {
   type Transform,
 } from '../geometry/index.js';
 import { boundOf } from '../nest/index.js';
+import { ALLOWED_TURNS, type PartTurns } from './choices.js';
 import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
 import type { PartKind } from './part.js';
 import type { Tray } from './tray.js';
@@ -27,6 +28,8 @@ export interface LayoutRequest {
   gap: number;
   /** Least distance of a part from the edge that can be printed, mm. */
   edge: number;
+  /** The turns that nesting may give a part. */
+  turns: PartTurns;
 }
 
 /** A part on a sheet: turned clockwise about its own origin, then moved; mm from the sheet's top-left corner. */
@@ -191,7 +194,10 @@ function setDown(
 }
 
 /** Makes whole sheets of what lies on each: as long as the paper, or cut off the roll just below what lies lowest. */
-export function sheetsOf({ tray, paper, gap, edge }: LayoutRequest, placed: readonly (readonly Placed[])[]): Layout {
+export function sheetsOf(
+  { tray, paper, gap, edge, turns }: LayoutRequest,
+  placed: readonly (readonly Placed[])[],
+): Layout {
   const { margins } = paper;
   const strip = Math.max(0, edge - gap / 2);
   const ground = groundOf(paper, gap, edge);
@@ -222,8 +228,10 @@ export function sheetsOf({ tray, paper, gap, edge }: LayoutRequest, placed: read
   const areas = tray.kinds.map((kind) => areaOf(kind.outline));
   const printed = tray.parts.reduce((sum, { kind }) => sum + (areas[kind] ?? 0), 0);
   const area = (list: readonly Size[]) => list.reduce((sum, { width, height }) => sum + width * height, 0);
+  // Parts laid down when other turns were allowed keep theirs.
+  const taken = new Set([...ALLOWED_TURNS[turns], ...placed.flat().map(({ turn }) => turn)]);
   const bound = boundOf({
-    shapes: tray.kinds.map(({ room }) => ({ room, turns: [0, 90] })),
+    shapes: tray.kinds.map(({ room }) => ({ room, turns: [...taken] })),
     things: tray.parts.map(({ kind }) => kind),
     width: ground.width,
     length: ground.height,

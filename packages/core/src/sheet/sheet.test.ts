@@ -75,6 +75,7 @@ const ask = (width: number, height: number, count: number, paper: Paper = a4, ga
   paper,
   gap,
   edge: 0,
+  turns: 'quarter',
 });
 const laid = (request: LayoutRequest): Layout => {
   const outcome = layOut(request);
@@ -104,6 +105,15 @@ describe('layOut', () => {
     expect(sheets[0]?.height).toBeLessThanOrEqual(2 * 133 + FOOT_STRIP + 10 + 5);
     expect(bound).toBeLessThanOrEqual(2 * 133);
   });
+  it('claims no more for a roll than holds for the turns that are allowed', () => {
+    // A triangle of 180, 240 and 300 mm stands 180 mm deep on its short sides; on its long one it is 144 mm deep.
+    const points = [{ x: 0, y: 0 }, { x: 240, y: 0 }, { x: 0, y: 180 }]; // prettier-ignore
+    const tray = trayOf([{ kind: 'polygon', points }], 1);
+    const by = (turns: LayoutRequest['turns']) => laid({ ...ask(1, 1, 1, roll), tray, turns }).bound;
+    expect(by('quarter')).toBeGreaterThan(180);
+    expect(by('any')).toBeLessThan(180);
+    expect(by('any')).toBeGreaterThan(144);
+  });
   it('goes on with a second length when the roll’s own limit is reached', () => {
     const { sheets } = laid(ask(393, 393, 24, roll));
     expect(sheets.length).toBeGreaterThan(1);
@@ -116,7 +126,9 @@ describe('layOut', () => {
   });
   it('lays sides one by one that no common cell takes', () => {
     const tray = trayOf([box(190, 30), box(30, 250)], 2);
-    expect(laid({ tray, paper: a4, gap: 8, edge: 0 }).sheets.flatMap((sheet) => sheet.placed)).toHaveLength(4);
+    expect(
+      laid({ tray, paper: a4, gap: 8, edge: 0, turns: 'quarter' }).sheets.flatMap((sheet) => sheet.placed),
+    ).toHaveLength(4);
   });
   it('refuses an empty tray and gaps that make no sense', () => {
     expect(() => layOut(ask(50, 50, 0))).toThrow(/no part/);
@@ -255,7 +267,7 @@ describe('a folded sheet', () => {
 
 describe('an arrangement', () => {
   const tray = trayOf([shapeOutline('heart', { width: 90, height: 85 }), box(60, 70)], 6);
-  const request: LayoutRequest = { tray, paper: a4, gap: 8, edge: 0 };
+  const request: LayoutRequest = { tray, paper: a4, gap: 8, edge: 0, turns: 'quarter' };
   const { fingerprint } = planSheets(request, USUAL_SHEET);
   const spots = spotsOf(laid(request));
   it('holds for the parts and the paper it was made for', () => {

@@ -104,7 +104,7 @@ describe('proposeTiling', () => {
     const tiling: Tiling = { side: 0, columns, rows, join: 'overlap', straight: true, upright: null, level: null };
     const tray = makeTray(request(side, [tiling]));
     expect(tray.kinds).toHaveLength(columns * rows);
-    const layout = layOut({ tray, paper: letter, gap: 8, edge: 0 });
+    const layout = layOut({ tray, paper: letter, gap: 8, edge: 0, turns: 'quarter' });
     expect(isLayout(layout)).toBe(true);
     // Every letter stands on exactly two parts, at both ends of its seam.
     const letters = tray.kinds.flatMap((kind) => kind.letters.map(({ text }) => text));
