@@ -154,6 +154,7 @@ export function Facts({ layout, nest, arranging }: Props) {
               key={side}
               request={trayRequest}
               side={side}
+              tiled={view.tiled.find(({ tiling }) => tiling.side === side) ?? null}
               name={(blank?.sides.length ?? 1) > 1 ? (blank?.sides[side]?.name ?? '') : ''}
               onChange={(tilings) => {
                 set({ tilings });

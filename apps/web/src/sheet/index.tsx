@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import { isDesigned } from '@kanga/core/job';
 import type { Spot } from '@kanga/core/nest';
-import { tiledSide, type Face, type SheetPlan } from '@kanga/core/sheet';
+import type { Face, SheetPlan } from '@kanga/core/sheet';
 import { Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Choice } from '../ui/index.js';
@@ -16,7 +16,7 @@ import { shownLayout, useNest } from './use-nest.js';
 /** Sheet’s one question: does it all fit, at true size, and how much paper does it take? */
 export default function SheetStage() {
   const { view, session, palette, locked } = useJob();
-  const { blank, templates, media, printer, gap, sheets: plan, job, trayRequest } = view;
+  const { blank, templates, media, printer, gap, sheets: plan, job } = view;
   const [look, setLook] = useState<'sheets' | 'seams'>('sheets');
   const sheetChoices = job.sheet;
 
@@ -42,13 +42,10 @@ export default function SheetStage() {
     const values = valuesOf(job.run, piece);
     return template && { template, drawn: drawnOn(job.design, face.side, templates, palette, values) };
   };
-  const tiledSides = trayRequest
-    ? sheetChoices.tilings.flatMap((tiling) => {
-        const tiled = tiledSide(trayRequest, tiling.side);
-        const side = view.sides[tiling.side];
-        return tiled && side ? [{ tiled, side, name: blank?.sides[tiling.side]?.name ?? '' }] : [];
-      })
-    : [];
+  const tiledSides = view.tiled.flatMap((tiled) => {
+    const side = view.sides[tiled.tiling.side];
+    return side ? [{ tiled, side, name: blank?.sides[tiled.tiling.side]?.name ?? '' }] : [];
+  });
   const seams = look === 'seams' && tiledSides.length > 0;
   const switcher = tiledSides.length > 0 && (
     <Choice

@@ -2,28 +2,14 @@ import { useGesture } from '@use-gesture/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import type { ComposedSide } from '@kanga/core/art';
 import { svgPath } from '@kanga/core/geometry';
-import { levelSeamCost, seamCost, tailOf, type Seam, type TiledSide, type Tiling } from '@kanga/core/sheet';
+import { tailOf, type Seam, type TiledSide, type Tiling } from '@kanga/core/sheet';
 import { useJob } from '../job/index.js';
 import { DrawnItems } from '../draw/index.js';
+import { showing, shownSeams, standing, tenth } from './seams.js';
 
 const open = (seam: Seam): string => seam.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
-const tenth = (mm: number): number => Math.round(mm * 10) / 10;
-const middleOf = (seam: Seam, upright: boolean): number => {
-  const sum = seam.reduce((all, p) => all + (upright ? p.x : p.y), 0);
-  return sum / Math.max(1, seam.length);
-};
 
 type Which = { upright: boolean; at: number };
-
-/** Where the seams of a tiling stand now, as numbers that can be moved. */
-const standing = ({ tiling, seams }: TiledSide): { upright: number[]; level: number[] } => ({
-  upright: tiling.upright ?? seams.upright.map((seam) => tenth(middleOf(seam, true))),
-  level: tiling.level ?? seams.level.map((seam) => tenth(middleOf(seam, false))),
-});
-
-/** How much a seam shows there, in words. */
-const shows = (cost: number): string =>
-  cost < 0.25 ? 'hardly shows' : cost < 0.6 ? 'shows a little' : cost < 1.2 ? 'shows' : 'shows badly';
 
 interface Props {
   side: ComposedSide;
@@ -41,7 +27,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<(Which & { to: number }) | null>(null);
   const { template, drawn } = side;
-  const { tiling, seams, map } = tiled;
+  const { tiling } = tiled;
   const { bleedBox: box } = template;
   const tail = tailOf(tiling);
   const size = Math.max(box.width, box.height) * 0.035;
@@ -86,10 +72,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
     move(which, (list[which.at] ?? 0) + step * (event.shiftKey ? 10 : 1), true);
   };
 
-  const all = [
-    ...seams.upright.map((seam, at) => ({ seam, upright: true, at, letter: at })),
-    ...seams.level.map((seam, at) => ({ seam, upright: false, at, letter: seams.upright.length + at })),
-  ];
+  const all = shownSeams(tiled);
   const bounds = {
     x: [box.x, ...now.upright, box.x + box.width],
     y: [box.y, ...now.level, box.y + box.height],
@@ -122,10 +105,9 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
           })}
         </g>
       )}
-      {all.map(({ seam, upright, at, letter }) => {
+      {all.map(({ seam, upright, at, letter, place: stands }) => {
         const dragged = held?.upright === upright && held.at === at;
-        const place = dragged ? held.to : middleOf(seam, upright);
-        const cost = upright ? seamCost(map, place) : levelSeamCost(map, place);
+        const place = dragged ? held.to : stands;
         const [start, end] = [seam[0], seam.at(-1)];
         if (!start || !end) return null;
         const line = dragged
@@ -133,7 +115,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
             ? `M${place} ${box.y - size}V${box.y + box.height + size}`
             : `M${box.x - size} ${place}H${box.x + box.width + size}`
           : open(seam);
-        const words = `Seam ${String.fromCharCode(65 + letter)} at ${print.length(place - (upright ? box.x : box.y))}: ${shows(cost)}`;
+        const words = `Seam ${letter} at ${print.length(place - (upright ? box.x : box.y))}: ${showing(tiled, upright, place).words}`;
         return (
           <g
             key={`${upright} ${at}`}
@@ -158,7 +140,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
                 >
                   <circle r={size * 0.9} fill="#17151F" />
                   <text y={size * 0.4} fontSize={size * 1.15} fontWeight="700" textAnchor="middle" fill="#fff">
-                    {String.fromCharCode(65 + letter)}
+                    {letter}
                   </text>
                 </g>
               );

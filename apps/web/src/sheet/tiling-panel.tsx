@@ -1,15 +1,14 @@
 import {
-  levelSeamCost,
   proposeTiling,
-  seamCost,
   SHEET_LIMITS,
-  tiledSide,
   type SheetChoices,
+  type TiledSide,
   type Tiling,
   type TrayRequest,
 } from '@kanga/core/sheet';
 import { useJob } from '../job/index.js';
 import { Button, Choice, Select } from '../ui/index.js';
+import { showing, shownSeams } from './seams.js';
 
 const counts = Array.from({ length: SHEET_LIMITS.tiles }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 type Base = Omit<TrayRequest, 'pieces' | 'mirroredBy'>;
@@ -24,18 +23,20 @@ export const withTiling = ({ tilings }: SheetChoices, tiling: Tiling): Tiling[] 
 export function TilingPanel({
   request,
   side,
+  tiled,
   name,
   onChange,
 }: {
   request: Base;
   side: number;
+  /** The side as it is cut now; null while it is in one part. */
+  tiled: TiledSide | null;
   name: string;
   onChange: (tilings: Tiling[]) => void;
 }) {
   const { print } = useJob();
   const { choices } = request;
   const tiling = choices.tilings.find((one) => one.side === side);
-  const without = choices.tilings.filter((one) => one.side !== side);
   if (!tiling) {
     return (
       <Button
@@ -43,10 +44,12 @@ export function TilingPanel({
         onClick={() => {
           const proposed = proposeTiling(request, side);
           if (proposed)
-            onChange([
-              ...without,
-              proposed.columns * proposed.rows > 1 ? proposed : { ...proposed, columns: 2, rows: 1 },
-            ]);
+            onChange(
+              withTiling(
+                choices,
+                proposed.columns * proposed.rows > 1 ? proposed : { ...proposed, columns: 2, rows: 1 },
+              ),
+            );
         }}
       >
         Print {name || 'it'} in parts
@@ -54,15 +57,8 @@ export function TilingPanel({
     );
   }
   const set = (change: Partial<Tiling>) => {
-    onChange([...without, { ...tiling, ...change }]);
+    onChange(withTiling(choices, { ...tiling, ...change }));
   };
-  const tiled = tiledSide(request, side);
-  const seams = tiled
-    ? [
-        ...tiled.seams.upright.map((seam, i) => ({ at: tiling.upright?.[i] ?? seam[0]?.x ?? 0, upright: true })),
-        ...tiled.seams.level.map((seam, i) => ({ at: tiling.level?.[i] ?? seam[0]?.y ?? 0, upright: false })),
-      ]
-    : [];
   const moved = tiling.upright !== null || tiling.level !== null;
   return (
     <fieldset className="space-y-2 border-l-4 border-cyan pl-3">
@@ -114,18 +110,16 @@ export function TilingPanel({
       />
       {tiled && (
         <ul className="text-[15px]">
-          {seams.map(({ at, upright }, i) => {
-            const cost = upright ? seamCost(tiled.map, at) : levelSeamCost(tiled.map, at);
+          {shownSeams(tiled).map(({ letter, upright, place }) => {
+            const { cost, words } = showing(tiled, upright, place);
             const { box } = tiled.map;
             return (
-              <li key={i} className="flex justify-between gap-2">
+              <li key={letter} className="flex justify-between gap-2">
                 <span>
-                  <b>{String.fromCharCode(65 + i)}</b> at{' '}
-                  <span className="figures">{print.length(at - (upright ? box.x : box.y))}</span>
+                  <b>{letter}</b> at <span className="figures">{print.length(place - (upright ? box.x : box.y))}</span>
                 </span>
                 <span className="text-soft">
-                  {cost < 0.25 ? 'hardly shows' : cost < 0.6 ? 'shows a little' : cost < 1.2 ? 'shows' : 'shows badly'}{' '}
-                  <span className="figures">({cost.toFixed(2)})</span>
+                  {words} <span className="figures">({cost.toFixed(2)})</span>
                 </span>
               </li>
             );
@@ -144,7 +138,7 @@ export function TilingPanel({
         )}
         <Button
           onClick={() => {
-            onChange(without);
+            onChange(choices.tilings.filter((one) => one.side !== side));
           }}
         >
           In one part

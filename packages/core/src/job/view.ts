@@ -23,10 +23,12 @@ import {
   makeTray,
   paperUse,
   planSheets,
+  tiledSides,
   type Layout,
   type LayoutRequest,
   type NoFit,
   type SheetPlan,
+  type TiledSide,
   type Tray,
   type TrayRequest,
 } from '../sheet/index.js';
@@ -58,6 +60,8 @@ export interface JobView extends JobFile {
   /** What the transfers are made of; null while there is no blank or no paper. */
   trayRequest: TrayRequest | null;
   tray: Tray | null;
+  /** The sides that are cut into parts, with their seams. */
+  tiled: TiledSide[];
   /** Transfers to print: one for each side of each piece, or for each part of it. */
   transfers: number;
   sheets: SheetPlan | null;
@@ -82,11 +86,22 @@ interface OnPaper {
   media: Media;
   printer: Printer;
   trayRequest: TrayRequest;
+  tiled: TiledSide[];
   request: LayoutRequest;
 }
 
+interface Cut {
+  tray: Tray;
+  tiled: TiledSide[];
+}
+
+function cutOf(request: TrayRequest): Cut {
+  const tiled = tiledSides(request);
+  return { tray: makeTray(request, tiled), tiled };
+}
+
 /** The tray on one paper; `trays` keeps those that look the same on several. */
-function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<string, Tray>): OnPaper | null {
+function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<string, Cut>): OnPaper | null {
   const printer = floor.printers.find((one) => one.id === media.printerId);
   if (!printer) return null;
   const { gap, choices } = base;
@@ -94,19 +109,21 @@ function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<stri
   const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground };
   // Seams stand where the paper lets them; without any, a tray depends on the mirror alone.
   const key = choices.tilings.length > 0 ? media.id : printer.mirroredBy;
-  const tray = trays.get(key) ?? makeTray(trayRequest);
-  trays.set(key, tray);
+  const cut = trays.get(key) ?? cutOf(trayRequest);
+  trays.set(key, cut);
+  const { tray, tiled } = cut;
   return {
     media,
     printer,
     trayRequest,
+    tiled,
     request: { tray, paper: media, gap, edge: choices.edge, turns: choices.turns },
   };
 }
 
 /** The paper chosen, or the one of which the least is wasted. */
 function choosePaper(base: TrayBase, mediaId: string | null, floor: ShopFloor): OnPaper | null {
-  const trays = new Map<string, Tray>();
+  const trays = new Map<string, Cut>();
   const on = (media: Media) => onPaper(base, media, floor, trays);
   const chosen = floor.media.find((m) => m.id === mediaId);
   if (chosen) return on(chosen);
@@ -167,6 +184,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     gap,
     trayRequest: null,
     tray: null,
+    tiled: [],
     transfers: job.pieces,
     sheets: null,
     layout: null,
@@ -210,6 +228,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.printer = paper.printer;
         view.trayRequest = paper.trayRequest;
         view.tray = paper.request.tray;
+        view.tiled = paper.tiled;
         view.transfers = view.tray.parts.length;
         view.sheets = planSheets(paper.request, job.sheet);
         view.layout = view.sheets.layout;

@@ -60,11 +60,20 @@ const textBoxes = (drawn: readonly Drawn[]): { has: (p: Point) => boolean }[] =>
     return [{ has: (p: Point) => rowSpans(corners, p.y).some(({ from, to }) => p.x >= from && p.x <= to) }];
   });
 
+/** A side is asked about for every paper it may go on. */
+const known = new WeakMap<ComposedSide, QuietMap>();
+
 /**
  * Where the picture is quiet: a seam shows where there is detail, where lightness changes, where ink is dark (a white gap shines) and
- * most of all through words; nowhere on bare paper. O(cells × pictures).
+ * most of all through words; nowhere on bare paper. O(cells × pictures), once for a side.
  */
-export function quietMap({ template, drawn }: ComposedSide): QuietMap {
+export function quietMap(side: ComposedSide): QuietMap {
+  const map = known.get(side) ?? mapOf(side);
+  known.set(side, map);
+  return map;
+}
+
+function mapOf({ template, drawn }: ComposedSide): QuietMap {
   const { bleedBox: box } = template;
   const pitch = Math.max(box.width, box.height) / CELLS;
   const [columns, rows] = [Math.max(2, Math.ceil(box.width / pitch)), Math.max(2, Math.ceil(box.height / pitch))];
@@ -118,32 +127,33 @@ function lying({ box, columns, rows, cost }: QuietMap): QuietMap {
   };
 }
 
-/** Mean cost of a straight upright seam in each column. */
-function columnCosts({ columns, rows, cost }: QuietMap): number[] {
-  return Array.from({ length: columns }, (_, column) => {
-    let sum = 0;
-    for (let row = 0; row < rows; row++) sum += cost[row * columns + column] ?? 0;
-    return sum / rows;
-  });
+/** Mean of `count` cells that lie `step` apart, from the one at `first` on. */
+function meanCost(cost: Float32Array, first: number, step: number, count: number): number {
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += cost[first + i * step] ?? 0;
+  return sum / count;
 }
 
-/** What an upright seam at `x` costs, per millimetre of its length. */
-export function seamCost(map: QuietMap, x: number): number {
-  const column = Math.floor(((x - map.box.x) / map.box.width) * map.columns);
-  return columnCosts(map)[Math.min(map.columns - 1, Math.max(0, column))] ?? 0;
-}
+/** Which of `count` cells from `from` on, `length` mm in all, holds a place; the nearest one for what lies outside. */
+const cellFor = (place: number, from: number, length: number, count: number): number =>
+  Math.min(count - 1, Math.max(0, Math.floor(((place - from) / length) * count)));
 
-/** The same for a level seam at `y`. */
-export const levelSeamCost = (map: QuietMap, y: number): number => seamCost(lying(map), y);
+/** What an upright seam at `x` costs, per millimetre of its length. O(rows). */
+export const seamCost = ({ box, columns, rows, cost }: QuietMap, x: number): number =>
+  meanCost(cost, cellFor(x, box.x, box.width, columns), columns, rows);
+
+/** The same for a level seam at `y`. O(columns). */
+export const levelSeamCost = ({ box, columns, rows, cost }: QuietMap, y: number): number =>
+  meanCost(cost, cellFor(y, box.y, box.height, rows) * columns, 1, columns);
 
 /**
  * The quietest places for `count` upright seams so that no part is wider than `most` with its tail (the last one has none): dynamic
  * programming over the columns of the map, O(count × columns²). Null when that many parts cannot hold it.
  */
 export function quietestSeams(map: QuietMap, count: number, most: number, tail: number): number[] | null {
-  const { box, columns } = map;
+  const { box, columns, rows, cost: cells } = map;
   if (count === 0) return box.width <= most + 1e-6 ? [] : null;
-  const costs = columnCosts(map);
+  const costs = Array.from({ length: columns }, (_, column) => meanCost(cells, column, columns, rows));
   const pitch = box.width / columns;
   const place = (edge: number) => box.x + edge * pitch;
   // A seam stands between columns; it costs what both beside it cost.

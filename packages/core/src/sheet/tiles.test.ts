@@ -16,6 +16,7 @@ import {
   seamCost,
   TAIL,
   tiledSide,
+  tiledSides,
   USUAL_SHEET,
   type Paper,
   type Tiling,
@@ -218,6 +219,14 @@ describe('seams', () => {
     };
     expect(columnAt(0.3)).toBeLessThan(30.5);
     expect(columnAt(0.7)).toBeGreaterThan(31.5);
+  });
+  it('are there for every printed side that is cut, and for none on a folded sheet', () => {
+    const side = sideWith(chest, () => false);
+    const halves: Tiling = { side: 1, columns: 2, rows: 1, join: 'butt', straight: true, upright: null, level: null };
+    const both = { ...request(side, [halves]), sides: [side, side], printed: [0, 1] };
+    expect(tiledSides(both).map(({ tiling }) => tiling)).toEqual([halves]);
+    expect(tiledSides({ ...both, printed: [0] })).toEqual([]);
+    expect(tiledSides({ ...both, choices: { ...both.choices, folded: true } })).toEqual([]);
   });
   it('leave room for marks and labels on the paper', () => {
     const ground = groundOf(letter, 8, 0);

@@ -101,6 +101,13 @@ export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, s
   return { tiling, seams, map };
 }
 
+/** Every printed side that is cut into parts; none while the sheet is folded. O(see quietMap) for each. */
+export function tiledSides(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>): TiledSide[] {
+  const { sides, printed, choices } = request;
+  if (choices.folded && canFold(sides, printed)) return [];
+  return printed.flatMap((side) => tiledSide(request, side) ?? []);
+}
+
 /** How Kanga would cut a side into parts for this paper; null when not even the most parts would fit. */
 export function proposeTiling(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): Tiling | null {
   const { blank, sides, choices, gap, ground } = request;
@@ -112,8 +119,11 @@ export function proposeTiling(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'
   return tiles && { side, ...tiles, join, straight: true, upright: null, level: null };
 }
 
-/** Every transfer of a job: sides apart, folded together, or cut into parts; mirrored when Kanga owns the mirror. */
-export function makeTray(request: TrayRequest): Tray {
+/**
+ * Every transfer of a job: sides apart, folded together, or cut into parts; mirrored when Kanga owns the mirror. `tiled`: the sides that
+ * are cut, for who knows them already.
+ */
+export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tray {
   const { blank, sides, printed, pieces, choices, gap, mirroredBy } = request;
   const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
   const bare: BarePart[] =
@@ -122,9 +132,9 @@ export function makeTray(request: TrayRequest): Tray {
       : printed.flatMap((side) => {
           const composed = sides[side];
           if (!composed) return [];
-          const tiled = tiledSide(request, side);
-          return tiled
-            ? tilesOf(composed.template, tiled.tiling, tiled.seams, nameOf(side))
+          const cut = tiled.find(({ tiling }) => tiling.side === side);
+          return cut
+            ? tilesOf(composed.template, cut.tiling, cut.seams, nameOf(side))
             : [bareSide(composed, side, nameOf(side))];
         });
   const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, choices.codes));
