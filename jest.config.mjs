@@ -10,6 +10,7 @@ const project = (displayName, roots, extra = {}) => ({
   displayName,
   roots,
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/scripts/lib/property-seed.ts'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: [],
   transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },

@@ -103,7 +103,7 @@ test('several jobs share the same sheets', async ({ page }) => {
   // What was chosen is there again after a reload.
   await page.reload();
   await expect(page.getByRole('img', { name: /with 40 transfers/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).isDisabled();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
 test('the shop says who mirrors, and a test that says otherwise stops every sheet', async ({ page, request }) => {

@@ -18,6 +18,7 @@ import { readPixels } from '../apps/server/dist/art/read-pixels.js';
 import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
 import { writePdf } from '../apps/server/dist/sheet/pdf.js';
 import { facesFor } from '../apps/server/dist/text/faces.js';
+import { pressCases } from './bench-press.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
 
 const [name, folder] = process.argv.slice(2);
@@ -232,6 +233,7 @@ const CASES = {
       grows: 'with 160² points and the corners',
     };
   },
+  ...pressCases(DEMO_SHOP, { milliseconds, megabytes, often }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {
     const job = sampleJob({ pieces: 24 });
@@ -248,7 +250,12 @@ const CASES = {
     };
   },
   events: () => {
-    const { steps } = planStack(blank, templatesOf(blank, 6.35)[0], DEMO_SHOP.presses[0], {});
+    const { steps } = planStack({
+      blank,
+      templates: templatesOf(blank, 6.35),
+      press: DEMO_SHOP.presses[0],
+      overrides: {},
+    });
     const events = [];
     for (let p = 0; p < 500; p++)
       steps.forEach((one, step) =>

@@ -15,6 +15,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set
   KANGA_DATA      the data folder, ./data unless set
   KANGA_PRINTER   the address of a printer, ipp://…; a stand-in unless set
+  KANGA_THERMOMETER  the address of an infrared thermometer on Modbus TCP, tcp://host:port; a stand-in unless set
 `;
 
 const COMMANDS = { start, stop, worker, test, bench, help: () => console.log(HELP) };

@@ -67,6 +67,11 @@ export async function startServer({ databaseUrl, port, data }) {
   mkdirSync(data, { recursive: true });
   const scanner = await startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`);
   const printer = await startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`);
+  const thermometer = await startDevice(
+    'thermometer',
+    process.env.KANGA_THERMOMETER,
+    (at) => `tcp://127.0.0.1:${at}#aimed`,
+  );
   const env = {
     ...process.env,
     KANGA_DATABASE_URL: databaseUrl,
@@ -75,6 +80,7 @@ export async function startServer({ databaseUrl, port, data }) {
     KANGA_WEB: join(ROOT, 'apps/web/dist'),
     KANGA_SCANNER: scanner.url,
     KANGA_PRINTER: printer.url,
+    KANGA_THERMOMETER: thermometer.url,
     NODE_ENV: 'production',
   };
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
@@ -84,8 +90,7 @@ export async function startServer({ databaseUrl, port, data }) {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   child.once('exit', () => {
-    scanner.process?.kill('SIGTERM');
-    printer.process?.kill('SIGTERM');
+    for (const device of [scanner, printer, thermometer]) device.process?.kill('SIGTERM');
   });
   for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null || child.signalCode !== null)

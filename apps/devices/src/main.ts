@@ -1,13 +1,19 @@
 import { PressController } from './press/index.js';
 import { Printer } from './printer/index.js';
 import { Scanner } from './scanner/index.js';
+import { Thermometer } from './thermometer/index.js';
 
-/** Starts the stand-in of a device: node apps/devices/dist/main.js press|scanner|printer [port]. */
+/** Starts the stand-in of a device: node apps/devices/dist/main.js press|thermometer|scanner|printer [port]. */
 const DEVICES = {
   press: {
     port: 5020,
     start: (port: number) => new PressController(() => performance.now() / 1000).listen(port),
     says: (port: number) => `The simulated press controller answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
+  },
+  thermometer: {
+    port: 5021,
+    start: (port: number) => new Thermometer().listen(port),
+    says: (port: number) => `The simulated infrared thermometer answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
   },
   scanner: {
     port: 5030,

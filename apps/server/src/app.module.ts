@@ -14,6 +14,7 @@ import { SheetModule } from './sheet/index.js';
 import { ShopModule } from './shop/index.js';
 import { StackModule } from './stack/index.js';
 import { TextModule } from './text/index.js';
+import { ThermometerModule } from './thermometer/index.js';
 
 @Module({
   imports: [
@@ -31,6 +32,7 @@ import { TextModule } from './text/index.js';
     InspectModule,
     TextModule,
     ScannerModule,
+    ThermometerModule,
     DemoModule,
   ],
 })

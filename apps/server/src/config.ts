@@ -10,6 +10,8 @@ export interface Config {
   scanner: string | null;
   /** Address of the simulated printer; null when it does not run. */
   printer: string | null;
+  /** Address of the infrared thermometer, `tcp://host:port`; null when there is none. */
+  thermometer: string | null;
   /** Whether this server draws prints itself, or leaves them to workers. */
   renders: boolean;
   /** The built web application. */
@@ -37,6 +39,7 @@ export function config(): Config {
     printer: process.env['KANGA_PRINTER'] ?? null,
     renders: process.env['KANGA_RENDERS'] !== 'elsewhere',
     scanner: process.env['KANGA_SCANNER'] ?? null,
+    thermometer: process.env['KANGA_THERMOMETER'] ?? null,
     web: resolve(required('KANGA_WEB')),
   };
 }

@@ -1,8 +1,8 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { freePort } from './free-port.js';
 
 /** A print server of our own on loopback, with a configuration of its own and a queue to a file. */
 export interface Cups {
@@ -10,16 +10,6 @@ export interface Cups {
   /** What it did last. */
   printed: () => Buffer;
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 
 /** Runs cupsd for the tests of a file. */
 export function useCups(): Cups {

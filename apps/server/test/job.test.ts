@@ -248,7 +248,7 @@ describe('the shop', () => {
     const [first] = await Promise.all([server.ask('POST', 'shop/demo'), server.ask('POST', 'shop/demo')]);
     expect(first.status).toBe(200);
     const { body: jobs } = await server.ask<{ number: number }[]>('GET', 'jobs');
-    expect(jobs.map((job) => job.number).sort()).toEqual([1, 2, 3, 4, 5, 6]);
+    expect(jobs.map((job) => job.number).sort()).toEqual([1, 2, 3, 4, 5, 6, 7]);
     expect((await server.shop()).settings.units.length).toBe('mm');
   });
 });

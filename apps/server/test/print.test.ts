@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import type { JobFile } from '@kanga/core/job';
 import { TICKS, type PrintRecord } from '@kanga/core/sheet';
@@ -11,21 +10,13 @@ import { Printer, type Fault } from '../../devices/src/printer/index.js';
 import { useCups } from './cups.js';
 import { folder, say } from './pdf-reading.js';
 import { designOf, useServer } from './test-server.js';
+import { freePort } from './free-port.js';
 
 const server = useServer();
 const standIn = new Printer({ pageMs: 80 });
 let [address, stop] = ['', () => Promise.resolve()];
 let job: JobFile;
 
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 const desk = async (): Promise<ShopPrinter> => (await server.shop()).printers[0] as ShopPrinter;
 /** Says something else of the desk printer. */
 const setDesk = async (change: Partial<ShopPrinter>) => {

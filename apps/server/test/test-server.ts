@@ -1,7 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { Art, Placement, SideDesign } from '@kanga/core/art';
@@ -10,6 +9,7 @@ import { changeOf, type JobChange, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import type { Shop } from '@kanga/contract/shop';
 import knex, { type Knex } from 'knex';
+import { freePort } from './free-port.js';
 
 const ROOT = resolve(__dirname, '../../..');
 
@@ -18,16 +18,6 @@ function admin(): string {
   if (!url) throw new Error('KANGA_TEST_DATABASE is not set: run these tests with ./kanga test server');
   return url;
 }
-
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 
 /** Tests work long between two requests: a kept connection may be closed meanwhile. */
 const CLOSE = { connection: 'close' };

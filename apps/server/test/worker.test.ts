@@ -12,12 +12,12 @@ afterAll(() => server.destroy());
 
 const read = async (id: string): Promise<PrintRecord> => (await server.ask<PrintRecord>('GET', `prints/${id}`)).body;
 const until = async <T>(look: () => Promise<T | null>): Promise<T> => {
-  for (let i = 0; i < 600; i++) {
+  for (let i = 0; i < 1800; i++) {
     const seen = await look();
     if (seen !== null) return seen;
     await new Promise((wake) => setTimeout(wake, 50));
   }
-  throw new Error('it did not happen within 30 s');
+  throw new Error('it did not happen within 90 s');
 };
 const ask = async (jobId: string): Promise<string> => {
   const { body, status } = await server.ask<PrintRecord>('POST', 'prints', {
@@ -36,14 +36,14 @@ describe('workers', () => {
     // Grain does not pack: some seconds of work.
     const picture = await sharp({
       create: {
-        width: 3600,
-        height: 3600,
+        width: 2200,
+        height: 2200,
         channels: 3,
         background: '#777',
         noise: { type: 'gaussian', mean: 128, sigma: 40 },
       },
     })
-      .joinChannel(Buffer.alloc(3600 * 3600, 254), { raw: { width: 3600, height: 3600, channels: 1 } })
+      .joinChannel(Buffer.alloc(2200 * 2200, 254), { raw: { width: 2200, height: 2200, channels: 1 } })
       .png({ compressionLevel: 1 })
       .toBuffer();
     const art = await server.upload('grain.png', picture);
@@ -73,8 +73,12 @@ describe('workers', () => {
       expect(record.events.map(({ kind }) => kind)).toEqual(['asked', 'rendered']);
     }
     // What was taken over leaves no second PDF behind.
-    const blobs = (await server.db('print').countDistinct('pdf_blob_id as n')) as { n: string }[];
-    expect(Number(blobs[0]?.n)).toBeGreaterThan(0);
+    const { rows } = await server.db.raw<{ rows: { n: string }[] }>(`
+      SELECT count(*) AS n FROM blob WHERE sha256 IS NOT NULL
+        AND NOT EXISTS (SELECT FROM art WHERE blob_id = blob.id)
+        AND NOT EXISTS (SELECT FROM print WHERE pdf_blob_id = blob.id)`);
+    expect(rows[0]?.n).toBe('0');
     expect((await server.bytes(`prints/${slow}/pdf`)).subarray(0, 5).toString('latin1')).toBe('%PDF-');
-  });
+    // Two silences are waited for and five pictures of grain packed: on a busy machine that takes its time.
+  }, 240_000);
 });

@@ -1,7 +1,7 @@
 import { BUILT_IN_BLANKS, type Blank } from '@kanga/core/blank';
 import { FAULT_CODES } from '@kanga/core/inspect';
 import { CHANGEABLE } from '@kanga/core/job';
-import { sampleJob } from '@kanga/core/testing';
+import { sampleJob, samplePlan } from '@kanga/core/testing';
 import Ajv2020 from 'ajv/dist/2020';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -76,6 +76,38 @@ describe('a ticket of before', () => {
     expect(now.layers).toEqual([1.1, 1.1]);
     expect(isBefore(now)).toBe(false);
   });
+  it('of format 3 has its frozen plan written as it is now: nothing of it is lost', () => {
+    const stack = samplePlan(BUILT_IN_BLANKS[0] as Blank);
+    const { jigs, makersSheet, ...blank } = BUILT_IN_BLANKS[0] as Blank;
+    const { opening, warmUp, recovery, table, pads, ...press } = stack.press;
+    const layers = stack.sides[0]?.layers ?? [];
+    const steps = stack.steps.map(({ kind, title, how, seconds, side }) => ({ kind, title, how, seconds, side }));
+    const sheet = { temperature: 190, dwell: null, prePress: null, pressure: null, peel: null, remark: '' };
+    const plan = {
+      frozenAt: 'x',
+      pieces: 2,
+      blank: { ...blank, makersSheet: sheet },
+      press,
+      settings: {},
+      layers,
+      steps,
+    };
+    const file = { job: sampleJob(), blank: { ...blank, makersSheet }, arts: [], plan, events: [] };
+    const now = upgradeTicket({ format: 'kanga-ticket', formatVersion: 3, file }) as Ticket;
+    expect(now.file.blank).toEqual(BUILT_IN_BLANKS[0]);
+    expect(now.file.plan).toMatchObject({
+      paper: null,
+      house: null,
+      press: { name: press.name, opening: null, pads: [] },
+      sides: [{ layers, bed: null }],
+      blank: { makersSheet: { temperature: 190, limits: { temperature: null } } },
+    });
+    expect(now.file.plan?.steps).toHaveLength(steps.length);
+    expect(now.file.plan?.steps[0]).toMatchObject({ ...steps[0], at: 'table' });
+    // What was left out is as it is taken of a press and a blank that nobody has said more of.
+    expect(now.file.plan?.press).toEqual({ ...press, opening, warmUp, recovery, table, pads });
+    expect(now.file.plan?.blank.jigs).toBe(jigs);
+  });
   it('keeps its picture, its place and everything else', () => {
     const { design, run, approval, ...job } = sampleJob({ blankId: ID, createdAt: 'x' });
     const placement = { x: 1, y: 2, width: 30, rotation: 4 };
@@ -92,7 +124,7 @@ describe('a ticket of before', () => {
     };
     const now = upgradeTicket(ticket) as Ticket;
     expect(now).toMatchObject({
-      formatVersion: 3,
+      formatVersion: 4,
       file: {
         job: {
           createdAt: 'x',
@@ -104,6 +136,7 @@ describe('a ticket of before', () => {
         blank: { sides: [{ name: 'front' }] },
       },
     });
+    expect(now.file.blank).toMatchObject({ jigs: null });
     expect(now.file.job).not.toHaveProperty('placement');
     expect([design.length, run, approval]).toEqual([2, null, null]);
     expect(upgradeTicket('nonsense')).toBe('nonsense');

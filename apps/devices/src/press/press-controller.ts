@@ -1,16 +1,11 @@
 import { fromTenths, PRESS_REGISTERS, SET_POINT_LIMITS, toTenths } from '@kanga/contract/bench';
-import { ServerTCP } from 'modbus-serial';
+import { fault, listenModbus } from '../modbus.js';
 import { after, coldPlate, moveLever, SMALL_PRESS, type Plate, type PlateNature } from './plate.js';
-
-/** Modbus exception 2: there is no such address; 3: the value is not one that it takes. */
-const fault = (modbusErrorCode: 2 | 3, message: string): Error =>
-  Object.assign(new Error(message), { modbusErrorCode });
 
 /** A simulated press controller that speaks Modbus TCP on loopback, so that a real one can take its place. */
 export class PressController {
   private plate: Plate;
   private readAt: number;
-  private server: ServerTCP | null = null;
 
   /** `clock` gives seconds and must never run backwards. */
   constructor(
@@ -45,42 +40,23 @@ export class PressController {
 
   /** Listens on 127.0.0.1; gives the way to stop. */
   listen(port: number): Promise<() => Promise<void>> {
-    return new Promise((resolve, reject) => {
-      const server = new ServerTCP(
-        {
-          getHoldingRegister: (address: number) =>
-            this.only(address, PRESS_REGISTERS.setPoint, toTenths(this.now().setPoint)),
-          getInputRegister: (address: number) =>
-            this.only(address, PRESS_REGISTERS.plate, toTenths(this.now().temperature)),
-          getDiscreteInput: (address: number) => this.only(address, PRESS_REGISTERS.closed, this.now().closed),
-          getCoil: (address: number) => this.only(address, PRESS_REGISTERS.lever, this.now().closed),
-          setRegister: (address: number, value: number) => {
-            this.setPoint(address, value);
-          },
-          setCoil: (address: number, closed: boolean) => {
-            this.only(address, PRESS_REGISTERS.lever, null);
-            this.plate = moveLever(this.now(), closed, this.nature);
-          },
+    return listenModbus(
+      {
+        getHoldingRegister: (address: number) =>
+          this.only(address, PRESS_REGISTERS.setPoint, toTenths(this.now().setPoint)),
+        getInputRegister: (address: number) =>
+          this.only(address, PRESS_REGISTERS.plate, toTenths(this.now().temperature)),
+        getDiscreteInput: (address: number) => this.only(address, PRESS_REGISTERS.closed, this.now().closed),
+        getCoil: (address: number) => this.only(address, PRESS_REGISTERS.lever, this.now().closed),
+        setRegister: (address: number, value: number) => {
+          this.setPoint(address, value);
         },
-        { host: '127.0.0.1', port, unitID: 1 },
-      );
-      this.server = server;
-      server.on('initialized', () => {
-        resolve(() => this.close());
-      });
-      server.on('serverError', (error) => {
-        reject(error instanceof Error ? error : new Error(String(error)));
-      });
-    });
-  }
-
-  private close(): Promise<void> {
-    return new Promise((resolve) => {
-      if (!this.server) resolve();
-      else
-        this.server.close(() => {
-          resolve();
-        });
-    });
+        setCoil: (address: number, closed: boolean) => {
+          this.only(address, PRESS_REGISTERS.lever, null);
+          this.plate = moveLever(this.now(), closed, this.nature);
+        },
+      },
+      port,
+    );
   }
 }

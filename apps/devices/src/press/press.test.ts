@@ -1,6 +1,5 @@
-import { createServer, type AddressInfo } from 'node:net';
 import { fromTenths, PRESS_REGISTERS, toTenths } from '@kanga/contract/bench';
-import ModbusRTU from 'modbus-serial';
+import { useModbus } from '../testing/index.js';
 import { after, coldPlate, moveLever, PressController, SMALL_PRESS } from './index.js';
 
 const hot = (setPoint: number) => after({ ...coldPlate(SMALL_PRESS), setPoint }, 900, SMALL_PRESS);
@@ -35,30 +34,7 @@ describe('the plate', () => {
 // Modbus application protocol v1.1b3, spoken by modbus-serial's own client.
 describe('the controller', () => {
   let seconds = 0;
-  let stop = () => Promise.resolve();
-  const client = new ModbusRTU();
-  beforeAll(async () => {
-    const port = await new Promise<number>((done) => {
-      const probe = createServer().listen(0, '127.0.0.1', () => {
-        const free = (probe.address() as AddressInfo).port;
-        probe.close(() => {
-          done(free);
-        });
-      });
-    });
-    stop = await new PressController(() => seconds).listen(port);
-    await client.connectTCP('127.0.0.1', { port });
-    client.setID(1);
-    client.setTimeout(3000);
-  });
-  afterAll(async () => {
-    await new Promise<void>((done) => {
-      client.close(() => {
-        done();
-      });
-    });
-    await stop();
-  });
+  const client = useModbus((port) => new PressController(() => seconds).listen(port));
   const plate = async () => fromTenths((await client.readInputRegisters(PRESS_REGISTERS.plate, 1)).data[0] ?? NaN);
 
   it('takes a set point, heats to it, and tells when it is closed', async () => {

@@ -1,20 +1,11 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { freePort } from '../testing/index.js';
 import { Printer } from './index.js';
 
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 /** What a program says, while the printer, which lives in this process, goes on answering. */
 const run = (program: string, ...args: string[]): Promise<string> =>
   new Promise((done, fail) => {

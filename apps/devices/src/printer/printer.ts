@@ -3,6 +3,7 @@ import { createWriteStream } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import ipp, { type IppMessage } from '@sealsystems/ipp';
+import { listenHttp, say } from '../http.js';
 import { FAULTS, type Fault } from './faults.js';
 import { answer, carryOut, jobAttributes, jobOf, nameOf, wrongIn } from './operations.js';
 import { trayPage } from './page.js';
@@ -10,10 +11,6 @@ import { Queue, type PrintedJob } from './queue.js';
 
 /** Attributes of a request are over well before this many bytes. */
 const HEAD = 64 * 1024;
-
-const say = (response: ServerResponse, status: number, body: unknown): void => {
-  response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
-};
 
 /** Reads a request of the protocol: its attributes, and its document into a file, however large. */
 async function receive(
@@ -151,21 +148,11 @@ export class Printer {
   }
 
   /** Answers on the loopback address; resolves with the way to end it. */
-  listen(port: number): Promise<() => Promise<void>> {
-    return new Promise((resolve, reject) => {
-      this.server.once('error', reject);
-      this.server.listen(port, '127.0.0.1', () => {
-        resolve(
-          () =>
-            new Promise((done) => {
-              this.server.closeAllConnections();
-              this.server.close(() => {
-                this.queue.close();
-                done();
-              });
-            }),
-        );
-      });
-    });
+  async listen(port: number): Promise<() => Promise<void>> {
+    const stop = await listenHttp(this.server, port);
+    return async () => {
+      await stop();
+      this.queue.close();
+    };
   }
 }

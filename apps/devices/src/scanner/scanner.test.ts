@@ -1,16 +1,6 @@
-import { createServer, type AddressInfo } from 'node:net';
 import sharp from 'sharp';
+import { freePort } from '../testing/index.js';
 import { Scanner } from './index.js';
-
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 
 describe('the simulated scanner', () => {
   let [url, stop] = ['', () => Promise.resolve()];

@@ -1,12 +1,9 @@
-import { createServer, type Server, type ServerResponse } from 'node:http';
+import { createServer, type Server } from 'node:http';
+import { listenHttp, say } from '../http.js';
 import { ON_GLASS, scan } from './glass.js';
 
 /** The resolutions that it can be set to. */
 const PPI = [150, 200, 300, 600];
-
-const say = (response: ServerResponse, status: number, body: unknown): void => {
-  response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
-};
 
 /** A simulated flatbed: GET /glass says what could be laid on it, GET /scan?item=ID&ppi=300 gives the picture. */
 export class Scanner {
@@ -40,19 +37,6 @@ export class Scanner {
 
   /** Answers on the loopback address; resolves with the way to end it. */
   listen(port: number): Promise<() => Promise<void>> {
-    return new Promise((resolve, reject) => {
-      this.server.once('error', reject);
-      this.server.listen(port, '127.0.0.1', () => {
-        resolve(
-          () =>
-            new Promise((done) => {
-              this.server.closeAllConnections();
-              this.server.close(() => {
-                done();
-              });
-            }),
-        );
-      });
-    });
+    return listenHttp(this.server, port);
   }
 }

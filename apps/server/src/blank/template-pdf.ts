@@ -15,9 +15,8 @@ import {
 } from '@cantoo/pdf-lib';
 import type { Side, Template } from '@kanga/core/blank';
 import { boundsOf, polygonOf, type Polygon } from '@kanga/core/geometry';
+import { POINTS_PER_MM } from '@kanga/core/units';
 
-/** User space is 1/72 in (ISO 32000-1 §8.3.2.3). */
-const POINTS_PER_MM = 72 / 25.4;
 const MARGIN = 12;
 /** Room under the template for its ruler and a line of text, mm. */
 const FOOT = 16;

@@ -10,7 +10,7 @@ import sharp from 'sharp';
 import { ArtService, withSpoolFile } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
-import { EventRepository, JobRepository, JobService } from '../job/index.js';
+import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { PICTURES, type PictureName } from './pictures/index.js';
@@ -23,6 +23,8 @@ const TABLES = [
   'print_job',
   'print',
   'bench_event',
+  'run_result',
+  'pressed_settings',
   'run_plan',
   'waiver',
   'job',
@@ -59,6 +61,7 @@ export class DemoService {
     private readonly jobs: JobRepository,
     private readonly jobService: JobService,
     private readonly events: EventRepository,
+    private readonly results: ResultRepository,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -145,7 +148,9 @@ export class DemoService {
     }
     await this.jobs.transaction(async (trx) => {
       await this.jobs.freeze(view.job.id, plan, trx);
-      await this.events.add(view.job.id, pressedEvents(plan, began, randomUUID), trx);
+      const events = pressedEvents(plan, began, randomUUID, demo.spoiled ?? null);
+      await this.events.add(view.job.id, events, trx);
+      await this.results.keep(view.job.id, plan, events, trx);
       await this.jobs.close(view.job.id, trx);
     });
   }

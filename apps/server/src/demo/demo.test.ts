@@ -34,14 +34,23 @@ describe('the demo shop', () => {
     const blank = BUILT_IN_BLANKS[BLANK.mask] as Blank;
     const press = DEMO_SHOP.presses[0];
     if (!press) throw new Error('no press');
-    const stack = planStack(blank, templatesOf(blank, 3)[0] as Template, press, {});
-    const { settings, layers, steps } = stack;
-    const plan: RunPlan = { frozenAt: '2026-11-24T09:00:00.000Z', pieces: 6, blank, press, settings, layers, steps };
+    const { settings, sides, steps } = planStack({ blank, templates: templatesOf(blank, 3), press, overrides: {} });
+    const plan: RunPlan = {
+      frozenAt: '2026-11-24T09:00:00.000Z',
+      pieces: 6,
+      blank,
+      press,
+      paper: null,
+      house: null,
+      settings,
+      sides,
+      steps,
+    };
     let n = 0;
     const state = benchState(
       plan.steps,
       plan.pieces,
-      pressedEvents(plan, 0, () => `id${n++}`),
+      pressedEvents(plan, 0, () => `id${n++}`, 3),
     );
     expect(state.position).toBeNull();
     expect(state.verdicts.filter((v) => v?.verdict === 'spoiled')).toHaveLength(1);

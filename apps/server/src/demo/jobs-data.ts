@@ -14,6 +14,8 @@ export interface DemoJob {
   reached: Stage;
   /** Pressed and inspected already, for the log. */
   pressed?: true;
+  /** The piece that came out spoiled, from 0. */
+  spoiled?: number;
 }
 
 const HILL = 'Gannet Hill Observatory';
@@ -33,11 +35,26 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     picture: 'Moon phases.png',
     reached: 'inspect',
     pressed: true,
+    spoiled: 3,
+  },
+  {
+    name: 'Supporter bottle sleeves',
+    pieces: 10,
+    dueIn: -3,
+    blank: 'sleeve',
+    picture: 'Orbits.png',
+    reached: 'inspect',
+    pressed: true,
   },
 ];
 
-/** What a steady worker would have recorded: a few seconds over here and there, one piece ghosted. */
-export function pressedEvents(plan: RunPlan, startedAt: number, newId: () => string): BenchEvent[] {
+/** What a steady worker would have recorded: a few seconds over here and there; `spoiled` is the piece that ghosted, from 0. */
+export function pressedEvents(
+  plan: RunPlan,
+  startedAt: number,
+  newId: () => string,
+  spoiled: number | null,
+): BenchEvent[] {
   const events: BenchEvent[] = [];
   let now = startedAt;
   const after = (seconds: number) => new Date((now += seconds * 1000)).toISOString();
@@ -56,7 +73,7 @@ export function pressedEvents(plan: RunPlan, startedAt: number, newId: () => str
   for (let piece = 0; piece < plan.pieces; piece++) {
     const head = { id: newId(), at: after(6), piece, kind: 'verdict' as const };
     events.push(
-      piece === 3
+      piece === spoiled
         ? { ...head, verdict: 'spoiled', fault: 'ghost', note: 'Slipped while peeling.' }
         : { ...head, verdict: 'good' },
     );

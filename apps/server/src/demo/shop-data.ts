@@ -1,5 +1,14 @@
 import { readingGrid, type PressCheck } from '@kanga/core/heat';
-import { INK_NAMES, openEdges, STAND_IN, USUAL_CARD, USUAL_HOUSE, type Ink, type Media } from '@kanga/core/shop';
+import {
+  INK_NAMES,
+  openEdges,
+  STAND_IN,
+  USUAL_CARD,
+  USUAL_HOUSE,
+  USUAL_PRESS,
+  type Ink,
+  type Media,
+} from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 
@@ -47,6 +56,7 @@ export const DEMO_SHOP: Shop = {
     bench: 'dark',
     sounds: true,
     house: USUAL_HOUSE,
+    energy: 120,
   },
   presses: [
     {
@@ -55,6 +65,14 @@ export const DEMO_SHOP: Shop = {
       kind: 'swing-away',
       platen: { width: inches(16), depth: inches(20) },
       heatLimit: 225,
+      opening: 32,
+      warmUp: 840,
+      recovery: 20,
+      table: 300,
+      pads: [
+        { kind: 'foam', width: 360, depth: 360, thickness: 12 },
+        { kind: 'silicone', width: 380, depth: 480, thickness: 6 },
+      ],
       remark: 'Reads hot towards the back.',
       open: openEdges('swing-away'),
       // Hot at the back, as it is remembered: about 12 °C from the front to the back.
@@ -66,11 +84,27 @@ export const DEMO_SHOP: Shop = {
       kind: 'clamshell',
       platen: { width: inches(15), depth: inches(15) },
       heatLimit: 215,
+      opening: 22,
+      warmUp: 600,
+      recovery: 30,
+      table: 0,
+      pads: [{ kind: 'foam', width: 250, depth: 280, thickness: 10 }],
       remark: 'Pinches at the hinge: light at the front.',
       open: openEdges('clamshell'),
       check: checked('2026-10-02T07:40:00.000Z', inches(15), inches(15), (u, v) => 201 - 2 * u * u - 3 * v * v, {
         front: 'slid',
       }),
+    },
+    {
+      ...USUAL_PRESS,
+      id: id(103),
+      name: 'Mug press',
+      kind: 'mug press',
+      platen: { width: 250, depth: 120 },
+      heatLimit: 215,
+      remark: 'One element, for mugs and small tumblers.',
+      open: openEdges('mug press'),
+      check: null,
     },
   ],
   printers: [
@@ -78,6 +112,7 @@ export const DEMO_SHOP: Shop = {
       id: DESK,
       name: 'Desk printer',
       mirroredBy: 'kanga',
+      dye: 'ink',
       resolution: 360,
       address: STAND_IN,
       inks: inks(13, 0.28),
@@ -87,6 +122,7 @@ export const DEMO_SHOP: Shop = {
       id: ROLL,
       name: 'Roll printer',
       mirroredBy: 'kanga',
+      dye: 'ink',
       resolution: 360,
       address: STAND_IN,
       inks: inks(11, 0.14),

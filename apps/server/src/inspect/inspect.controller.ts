@@ -1,6 +1,8 @@
-import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import type { RunOutcome } from '@kanga/core/inspect';
 import type { JobFile } from '@kanga/core/job';
 import { idSchema } from '@kanga/contract/finding';
+import { outcomesQuerySchema } from '@kanga/contract/inspect';
 import type { LogEntry } from '@kanga/contract/job';
 import { Valid } from '../http/index.js';
 import { InspectService } from './inspect.service.js';
@@ -13,6 +15,12 @@ export class InspectController {
   @HttpCode(200)
   close(@Param('id', new Valid(idSchema)) id: string): Promise<JobFile> {
     return this.inspect.close(id);
+  }
+
+  /** What came of the runs of so many days, for the fallout. */
+  @Get('outcomes')
+  outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<RunOutcome[]> {
+    return this.inspect.outcomes(Number(days));
   }
 
   @Get('log')

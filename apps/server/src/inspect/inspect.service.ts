@@ -1,10 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { benchState } from '@kanga/core/bench';
+import type { RunOutcome } from '@kanga/core/inspect';
 import { logOf, type JobFile } from '@kanga/core/job';
 import type { LogEntry } from '@kanga/contract/job';
 import { refuse } from '../http/index.js';
-import { EventRepository, JobRepository, JobService } from '../job/index.js';
+import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
 import { LogRepository } from './log.repository.js';
+
+const DAY = 24 * 3600 * 1000;
 
 @Injectable()
 export class InspectService {
@@ -13,6 +16,7 @@ export class InspectService {
     private readonly repository: JobRepository,
     private readonly events: EventRepository,
     private readonly runs: LogRepository,
+    private readonly results: ResultRepository,
   ) {}
 
   /** Closes a job whose pieces are all pressed and judged. Closed already: nothing changes. */
@@ -40,6 +44,10 @@ export class InspectService {
       await this.repository.close(id, trx);
     });
     return this.jobs.file(id);
+  }
+
+  outcomes(days: number): Promise<RunOutcome[]> {
+    return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString());
   }
 
   /** The newest pressings of the newest runs, newest first. */

@@ -2,3 +2,4 @@ export * from './job.module.js';
 export * from './job.service.js';
 export * from './job.repository.js';
 export * from './event.repository.js';
+export * from './result.repository.js';

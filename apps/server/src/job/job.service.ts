@@ -23,6 +23,7 @@ import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
 import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
+import { ResultRepository } from './result.repository.js';
 
 /** Choices that the frozen plan was made from: at the press they can no longer change. */
 const PLANNED: (keyof JobChange)[] = [
@@ -65,6 +66,7 @@ export class JobService {
     private readonly blanks: BlankRepository,
     private readonly art: ArtService,
     private readonly shop: ShopService,
+    private readonly results: ResultRepository,
   ) {}
 
   list(): Promise<JobSummary[]> {
@@ -90,9 +92,14 @@ export class JobService {
 
   /** The job with everything that follows from it, worked out by the core as the screens do; `change`: as if it were so. */
   async view(id: string, change: (job: Job) => Partial<Job> = () => ({})): Promise<JobView> {
-    const [kept, { settings, ...floor }] = await Promise.all([this.file(id), this.shop.read()]);
+    const [kept, { settings, ...floor }, proven] = await Promise.all([
+      this.file(id),
+      this.shop.read(),
+      this.results.proven(),
+    ]);
     const file = { ...kept, job: { ...kept.job, ...change(kept.job) } };
-    return viewJob(file, { ...floor, house: settings.house }, unitPrinter(settings.units), {
+    const { house, energy, units } = settings;
+    return viewJob(file, { ...floor, house, energy, proven }, unitPrinter(units), {
       faces: await facesFor(fontsOf(file.job.design)),
     });
   }
@@ -212,6 +219,7 @@ export class JobService {
         );
       }
       await this.events.add(id, fresh, trx);
+      await this.results.keep(id, plan, await this.events.of(id, trx), trx);
     });
     return this.events.of(id);
   }

@@ -1,9 +1,8 @@
-import { PDFDocument, rgb, type PDFFont } from '@cantoo/pdf-lib';
+import { PDFDocument, type PDFFont } from '@cantoo/pdf-lib';
 import type { Media, Printer } from '@kanga/core/shop';
-import { embedLabelFont } from '../sheet/index.js';
+import { POINTS_PER_MM } from '@kanga/core/units';
+import { embedLabelFont, INK } from '../sheet/index.js';
 
-const POINTS_PER_MM = 72 / 25.4;
-const INK = rgb(0.09, 0.08, 0.12);
 /** Words of one length whose letters no mirror leaves as they are. */
 const PLAIN = 'HAND';
 const MIRRORED = 'LAMP';

@@ -1,6 +1,7 @@
 import { PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { channelsOf } from '@kanga/core/colour';
-import { embedLabelFont, type LabelFont } from '../sheet/index.js';
+import { embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import { POINTS_PER_MM } from '@kanga/core/units';
 
 /** One printed side on a proof. */
 export interface ProofSide {
@@ -21,10 +22,8 @@ export interface Proof {
   approval: string | null;
 }
 
-const INK = rgb(0.09, 0.08, 0.12);
-const SOFT = rgb(0.33, 0.32, 0.37);
-/** ISO 216 A4, in points of 1/72 in (ISO 32000-1 §8.3.2.3). */
-const PAGE: [number, number] = [(210 / 25.4) * 72, (297 / 25.4) * 72];
+/** ISO 216 A4, in points. */
+const PAGE: [number, number] = [210 * POINTS_PER_MM, 297 * POINTS_PER_MM];
 const EDGE = 42;
 const WIDTH = PAGE[0] - 2 * EDGE;
 

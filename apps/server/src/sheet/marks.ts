@@ -7,7 +7,6 @@ import {
   popGraphicsState,
   pushGraphicsState,
   rectangle,
-  rgb,
   setFillingColor,
   setFontAndSize,
   setLineWidth,
@@ -30,13 +29,14 @@ import {
   type Sheet,
   type Stroke,
 } from '@kanga/core/sheet';
+import { POINTS_PER_MM } from '@kanga/core/units';
 import type { Printer } from '@kanga/core/shop';
 import type { LabelFont } from './fonts.js';
 import { operator, polygonOperators } from './operators.js';
-import { POINTS_PER_MM, toPage } from './page.js';
+import { INK } from './inks.js';
+import { toPage } from './page.js';
 
 const LABEL_POINTS = 7;
-const INK = rgb(0.09, 0.08, 0.12);
 const RULER_MM = 100;
 
 /** One line of words in a box, in whatever coordinates `on` takes to the page (mm, y down). */
@@ -59,8 +59,8 @@ function words(page: PDFPage, { font, fit }: LabelFont, text: string, box: Rect,
 const lines = (strokes: readonly Stroke[]): PDFOperator[] =>
   strokes.flatMap(({ x1, y1, x2, y2 }) => [moveTo(x1, y1), lineTo(x2, y2), stroke()]);
 
-/** Dark modules of a code, runs of a row drawn as one bar. */
-function bars(code: Code, box: Rect): PDFOperator[] {
+/** Dark modules of a code, runs of a row drawn as one bar; y runs down. */
+export function codeBars(code: Code, box: Rect): PDFOperator[] {
   const size = box.width / code.length;
   return code.flatMap((row, y) => {
     const drawn: PDFOperator[] = [];
@@ -93,7 +93,7 @@ export function drawLabel(page: PDFPage, font: LabelFont, order: LabelOrder, she
     setFillingColor(INK),
     ...polygonOperators(plan.arrow),
     fill(),
-    ...(code && plan.code ? [...bars(code, plan.code), fill()] : []),
+    ...(code && plan.code ? [...codeBars(code, plan.code), fill()] : []),
     popGraphicsState(),
     ...words(page, font, order.words, plan.words, on),
   );

@@ -1,8 +1,6 @@
 import { chain, scaling, translation, type Rect, type Transform } from '@kanga/core/geometry';
 import type { Sheet } from '@kanga/core/sheet';
-
-/** User space is 1/72 in (ISO 32000-1 §8.3.2.3). */
-export const POINTS_PER_MM = 72 / 25.4;
+import { POINTS_PER_MM } from '@kanga/core/units';
 
 /** From millimetres of the sheet, y down, to points of the page, y up. */
 export const toPage = (sheet: Sheet): Transform =>

@@ -20,13 +20,14 @@ import {
   type Placed,
   type Sheet,
 } from '@kanga/core/sheet';
+import { POINTS_PER_MM } from '@kanga/core/units';
 import { facesFor } from '../text/index.js';
 import { embedLabelFont, type LabelFont } from './fonts.js';
 import { embedArt, inkOf, type EmbeddedArt } from './ink.js';
 import { drawFoot, drawLabel, drawMarks } from './marks.js';
 import { operator, polygonOperators } from './operators.js';
 import type { OrderedJob, PrintOrder } from './order.js';
-import { pageBox, POINTS_PER_MM, toPage } from './page.js';
+import { pageBox, toPage } from './page.js';
 import { writeDocument, type Payloads } from './pdf-file.js';
 
 /** Everything that the transfers are drawn with. */

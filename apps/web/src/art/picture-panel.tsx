@@ -14,7 +14,7 @@ import {
 import { parseLength, tidyNumber } from '@kanga/core/units';
 import { Fact } from '../frame/index.js';
 import { useJob } from '../job/index.js';
-import { Button, Choice, ParsedField } from '../ui/index.js';
+import { Button, Check, Choice, ParsedField } from '../ui/index.js';
 import { PageChoice } from './page-choice.js';
 import { SpotFields } from './spot-fields.js';
 import { placed, type Designing } from './use-design.js';
@@ -163,17 +163,13 @@ export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; design
       />
       {art.pages > 1 && <PageChoice art={art} designing={designing} />}
       {more && (
-        <label className="flex min-h-10 items-center gap-2 text-[15px]">
-          <input
-            type="checkbox"
-            className="h-5 w-5 accent-cyan"
-            checked={item.mirroredInFile}
-            onChange={(event) => {
-              put({ ...item, mirroredInFile: event.target.checked });
-            }}
-          />
-          It is mirrored in its file already
-        </label>
+        <Check
+          label="It is mirrored in its file already"
+          checked={item.mirroredInFile}
+          onChange={(mirroredInFile) => {
+            put({ ...item, mirroredInFile });
+          }}
+        />
       )}
       <Button
         aria-expanded={more}

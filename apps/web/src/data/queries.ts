@@ -2,7 +2,10 @@ import { useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
+import type { RunOutcome } from '@kanga/core/inspect';
+import type { ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
+import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { JobSummary, LogEntry } from '@kanga/contract/job';
@@ -29,6 +32,12 @@ export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
 export const logQuery = queryOptions({ queryKey: ['log'], queryFn: () => api<LogEntry[]>('log') });
+/** What came of the runs of the last days. */
+export const outcomesQuery = (days: number) =>
+  queryOptions({ queryKey: ['outcomes', days], queryFn: () => api<RunOutcome[]>(`outcomes?days=${days}`) });
+
+/** What was pressed in this shop and what came of it; plans start from it. */
+const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });
 
 /** The prints of a job, or the last ones of all; asked for again every second while one is on its way. */
 export const printsQuery = (jobId: string | null) =>
@@ -40,6 +49,16 @@ export const printsQuery = (jobId: string | null) =>
   });
 
 export const useShop = (): Shop => useSuspenseQuery(shopQuery).data;
+
+/** The shop as a plan is made in it: what it has, how it does things, and what it has proven. */
+export function useFloor(): ShopFloor {
+  const shop = useShop();
+  const { data: proven } = useSuspenseQuery(provenQuery);
+  return useMemo(() => {
+    const { settings, ...floor } = shop;
+    return { ...floor, house: settings.house, energy: settings.energy, proven };
+  }, [shop, proven]);
+}
 
 /** The printers of lengths and temperatures in the shop's own units. */
 export function usePrint(): UnitPrinter {

@@ -1,3 +1,4 @@
+import { HaloText } from './halo-text.js';
 import { contours } from 'd3-contour';
 import { useMemo } from 'react';
 import { heatGrid, type HeatMap } from '@kanga/core/heat';
@@ -53,21 +54,9 @@ export function HeatPicture({ map, print, figures = true }: { map: HeatMap; prin
       ))}
       {figures &&
         map.used.map(({ x, y, celsius }, i) => (
-          <text
-            key={i}
-            x={x}
-            y={y}
-            fontSize={map.platen.width / 22}
-            textAnchor="middle"
-            dominantBaseline="central"
-            className="figures"
-            fill="#17151F"
-            stroke="#fff"
-            strokeWidth={map.platen.width / 90}
-            paintOrder="stroke"
-          >
+          <HaloText key={i} x={x} y={y} size={map.platen.width / 22} className="figures">
             {print.temperature(celsius)}
-          </text>
+          </HaloText>
         ))}
     </g>
   );

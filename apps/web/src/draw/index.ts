@@ -5,3 +5,5 @@ export * from './ripening.js';
 export * from './drawn-items.js';
 export * from './ink-looks.js';
 export * from './heat-picture.js';
+export * from './halo-text.js';
+export * from './pointer.js';

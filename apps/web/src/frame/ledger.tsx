@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Decision, Source } from '@kanga/core/finding';
-import { Button, Dialog } from '../ui/index.js';
+import { CloseFoot, Dialog } from '../ui/index.js';
 
 /** One line of facts: a name, a value, and what lies behind it. */
 export function Fact({ name, children, note }: { name: string; children: ReactNode; note?: ReactNode }) {
@@ -42,6 +42,12 @@ function sourceText(source: Source): string {
   }
 }
 
+/** A source in so few words that it stands under its value. */
+const shortSource = (source: Source): string =>
+  source.kind === 'proven on this press'
+    ? `Proven here, ${source.times} times`
+    : (sourceText(source).split(':')[0] ?? '');
+
 const TRUST = {
   firm: 'Measured or proven here.',
   fair: 'Common practice.',
@@ -64,7 +70,7 @@ export function DecisionFact<T>({
   children?: (close: () => void) => ReactNode;
 }) {
   const [open, setOpen] = useState(false);
-  const { overruled, range, source } = decision;
+  const { overruled, range, source, notTaken = [] } = decision;
   return (
     <div className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1.5 first:border-t-0">
       <dt className="pt-px text-[14.5px] text-soft">{name}</dt>
@@ -84,7 +90,7 @@ export function DecisionFact<T>({
             <SourceMark source={source} />
             <span>
               {overruled ? 'Set by hand; proposed: ' : ''}
-              {overruled ? show(overruled.proposal) : sourceText(source).split(':')[0]}
+              {overruled ? show(overruled.proposal) : shortSource(source)}
             </span>
           </span>
         </button>
@@ -115,18 +121,29 @@ export function DecisionFact<T>({
               </Fact>
             )}
           </dl>
+          {notTaken.length > 0 && (
+            <section className="mb-4">
+              <h3 className="text-[15px] font-semibold text-soft">Not taken</h3>
+              <ul>
+                {notTaken.map((other, i) => (
+                  <li key={i} className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1">
+                    <b className="figures">{show(other.value)}</b>
+                    <span>
+                      {sourceText(other.source)}.<span className="block text-[14px] text-soft">{other.why}</span>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           {children?.(() => {
             setOpen(false);
           })}
-          <div className="mt-3 flex justify-end">
-            <Button
-              onClick={() => {
-                setOpen(false);
-              }}
-            >
-              Close
-            </Button>
-          </div>
+          <CloseFoot
+            onClose={() => {
+              setOpen(false);
+            }}
+          />
         </Dialog>
       </dd>
     </div>

@@ -1,14 +1,13 @@
 import { piecesPressed } from '@kanga/core/bench';
-import { faultOf, wilsonInterval, type FaultCode } from '@kanga/core/inspect';
+import { wilsonInterval, type FaultCode } from '@kanga/core/inspect';
 import { logOf } from '@kanga/core/job';
-import { formatDuration, tidyNumber } from '@kanga/core/units';
+import { formatDuration, formatShare, tidyNumber } from '@kanga/core/units';
 import { serverNow } from '../data/index.js';
 import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 import { PieceCard } from './piece-card.js';
-
-const percent = (share: number) => `${tidyNumber(share * 100, 1)} %`;
+import { WhyEach } from './why.js';
 
 function Facts() {
   const { view, print } = useJob();
@@ -30,11 +29,11 @@ function Facts() {
           name="Fallout"
           note={
             judged.length > 0
-              ? `with so few pieces the true share may be from ${percent(wilsonInterval(spoiled.length, judged.length).low)} to ${percent(wilsonInterval(spoiled.length, judged.length).high)}`
+              ? `with so few pieces the true share may be from ${formatShare(wilsonInterval(spoiled.length, judged.length).low)} to ${formatShare(wilsonInterval(spoiled.length, judged.length).high)}`
               : 'nothing judged yet'
           }
         >
-          {judged.length > 0 ? percent(spoiled.length / judged.length) : '–'}
+          {judged.length > 0 ? formatShare(spoiled.length / judged.length) : '–'}
         </Fact>
         <Fact name="Plan">
           {print.temperature(plan.settings.temperature.value)}, {formatDuration(plan.settings.dwell.value)},{' '}
@@ -47,12 +46,8 @@ function Facts() {
               : `${tidyNumber(Math.abs(off), 1)} s ${off > 0 ? 'longer' : 'shorter'} on average`}
           </Fact>
         )}
-        {[...new Set(spoiled.map((verdict) => verdict.fault))].map((fault) => (
-          <Fact key={fault} name="Next time" note={faultOf(fault).helps}>
-            {faultOf(fault).seen}
-          </Fact>
-        ))}
       </dl>
+      <WhyEach />
       <div className="mt-3">
         <h2 className="text-[15px] font-semibold text-soft">Planned and actual</h2>
         <table className="w-full text-[15px]">

@@ -1,1 +1,2 @@
 export * from './job-context.js';
+export * from './use-download.js';

@@ -19,6 +19,7 @@ import {
   serverNow,
   setClock,
   useFaces,
+  useFloor,
   usePrint,
   useShop,
   type SessionState,
@@ -156,6 +157,7 @@ function useUnsavedWarning({ pending }: SessionState) {
 
 function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const shop = useShop();
+  const floor = useFloor();
   const print = usePrint();
   const { session, state, outbox, bench } = useSession(file);
   const [draft, setDraft] = useState<SideDesign[] | null>(null);
@@ -175,9 +177,8 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const view = useMemo(() => {
     const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
     const sight = { faces, piece: Math.min(piece, job.pieces - 1), today: serverNow() };
-    const floor = { ...shop, house: shop.settings.house };
     return viewJob({ ...state.file, ...linked, job, events: bench.events }, floor, print, sight);
-  }, [state, linked, draft, bench.events, shop, print, faces, piece]);
+  }, [state, linked, draft, bench.events, floor, print, faces, piece]);
 
   useEffect(() => {
     setClock().catch(onFault);

@@ -4,6 +4,7 @@ import { formatDay } from '@kanga/core/shop';
 import { tidyNumber } from '@kanga/core/units';
 import { localDay, localTime, logQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
+import { Fallout } from './fallout.js';
 
 /** The log’s one question: what was pressed, and did it go as planned? */
 export function Log() {
@@ -14,6 +15,7 @@ export function Log() {
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Log of pressings</h1>
+        <Fallout />
         {rows.length === 0 ? (
           <p className="text-lg text-soft">
             Nothing has been pressed yet. Every pressing is written down here by itself.

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { piecesPressed, readClock, type ClockPhase } from '@kanga/core/bench';
 import type { JobView } from '@kanga/core/job';
-import { formatClock, formatDuration } from '@kanga/core/units';
+import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
 import type { BenchEvent } from '@kanga/core/bench';
 import { api, serverNow, useNow } from '../data/index.js';
 import { useJob } from '../job/index.js';
@@ -47,31 +47,46 @@ function useSounds(phase: ClockPhase | null, on: boolean) {
   }, [phase, on]);
 }
 
+/** More steps than this are not all named on the strip. */
+const MOST_NAMED = 10;
+
 function StepList({ view, dark }: { view: JobView; dark: boolean }) {
   const { plan, bench } = view;
   if (!plan || !bench?.position) return null;
   const { step: at } = bench.position;
   return (
     <ol aria-label="Steps of this piece" className={`flex gap-1.5 ${dark ? 'text-white' : 'text-key'}`}>
-      {plan.steps.map((step, i) => (
-        <li
-          key={i}
-          aria-current={i === at ? 'step' : undefined}
-          className={`min-w-0 flex-1 border-t-[6px] pt-1 text-[15px] leading-tight ${i < at ? 'border-green' : i === at ? 'border-yellow font-bold' : dark ? 'border-white/30 text-white/75' : 'border-key/25 text-soft'}`}
-        >
-          <span className="line-clamp-2">
-            {i < at ? '✓ ' : ''}
-            {step.title}
-          </span>
-        </li>
-      ))}
+      {plan.steps.map((step, i) => {
+        // Many steps leave no room for all their names: those about the one that is due are told.
+        const named = plan.steps.length <= MOST_NAMED || Math.abs(i - at) <= 2;
+        const tone =
+          i < at
+            ? 'border-green'
+            : i === at
+              ? 'border-yellow font-bold'
+              : dark
+                ? 'border-white/30 text-white/75'
+                : 'border-key/25 text-soft';
+        return (
+          <li
+            key={i}
+            aria-current={i === at ? 'step' : undefined}
+            className={`min-w-0 border-t-[6px] pt-1 text-[15px] leading-tight ${named ? 'flex-[4]' : 'flex-1'} ${tone}`}
+          >
+            <span className={named ? 'line-clamp-2' : 'sr-only'}>
+              {i < at ? '✓ ' : ''}
+              {step.title}
+            </span>
+          </li>
+        );
+      })}
     </ol>
   );
 }
 
 /** The press’s one question: what do I do now, and how long still? */
 export default function PressStage() {
-  const { view, outbox, bench, settings, print } = useJob();
+  const { view, outbox, bench, settings } = useJob();
   const { plan } = view;
   const state = view.bench;
   const position = state?.position ?? null;
@@ -101,6 +116,8 @@ export default function PressStage() {
   const after = position && step ? plan.steps.slice(0, position.step).some((s) => s.kind === 'press') : true;
   const share = position ? (stepShare ?? (after ? 1 : 0)) : 1;
   const next = position ? plan.steps[position.step + 1] : undefined;
+  const dial = plan.dial ?? plan.settings.temperature.value;
+  const { units } = settings;
   const muted = dark ? 'text-white/80' : 'text-soft';
   const alarm = clock?.phase === 'now' || clock?.phase === 'overdue' || clock?.phase === 'soon';
   return (
@@ -116,7 +133,8 @@ export default function PressStage() {
             : `${pressed} of ${plan.pieces} pressed`}
         </span>
         <span className="ml-auto text-[24px]">
-          dial <span className="figures">{print.temperature(plan.dial ?? plan.settings.temperature.value)}</span>
+          dial <span className="figures">{formatTemperature(dial, units.temperature)}</span>{' '}
+          <span className={`figures text-[19px] ${muted}`}>{otherTemperature(dial, units.temperature)}</span>
         </span>
       </div>
       <div className="grid min-h-0 flex-1 items-center gap-8 md:grid-cols-[minmax(240px,38%)_minmax(0,1fr)]">
@@ -144,6 +162,9 @@ export default function PressStage() {
           <p className={`mt-2 text-[22px] ${muted}`}>
             {step ? step.how : 'Let the last ones cool flat before you judge them.'}
           </p>
+          {step?.caution && (
+            <p className={`mt-2 text-[19px] font-semibold ${dark ? 'text-yellow' : 'text-magenta'}`}>{step.caution}</p>
+          )}
           {next && (
             <p className={`mt-3 text-[19px] ${muted}`}>
               Then: {next.title}

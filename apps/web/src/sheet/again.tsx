@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useShop } from '../data/index.js';
 import { useJob } from '../job/index.js';
-import { Button, Dialog, Select, TextField } from '../ui/index.js';
+import { Button, Dialog, Select, TextField, CloseFoot } from '../ui/index.js';
 import { readPieces } from './pieces.js';
 import { PrintButton } from './print-button.js';
 
@@ -51,15 +51,11 @@ export function PrintAgain() {
             label="To the print card…"
           />
         )}
-        <div className="flex justify-end">
-          <Button
-            onClick={() => {
-              setOpen(false);
-            }}
-          >
-            Close
-          </Button>
-        </div>
+        <CloseFoot
+          onClose={() => {
+            setOpen(false);
+          }}
+        />
       </div>
     </Dialog>
   );

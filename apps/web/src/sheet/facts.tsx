@@ -1,60 +1,40 @@
-import { useMutation } from '@tanstack/react-query';
 import { isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
 import { parseLength } from '@kanga/core/units';
-import { handOver, problemFrom, type JobSession } from '../data/index.js';
+import { problemFrom } from '../data/index.js';
 import { Fact } from '../frame/index.js';
-import { useJob } from '../job/index.js';
-import { Button, Choice, ParsedField } from '../ui/index.js';
+import { useDownload, useJob } from '../job/index.js';
+import { Button, Choice, ParsedField, YesNo } from '../ui/index.js';
 import { PrintAgain } from './again.js';
 import { ChosenPart } from './chosen-part.js';
-import { GapField, LayoutFacts } from './layout-facts.js';
+import { GapField, LayoutFacts, PaperChoice } from './layout-facts.js';
 import { NestPanel, type NestControl } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
 import { TilingPanel } from './tiling-panel.js';
 import type { useArranging } from './use-arranging.js';
 
-/** Fetches the PDF and hands it to the browser as a file, so that a refusal can be shown in words. */
-function useDownload(jobId: string, number: number, session: JobSession) {
-  return useMutation({
-    mutationFn: async () => {
-      // What was chosen a moment ago is to be in it.
-      await session.flush();
-      const response = await fetch(`/api/jobs/${jobId}/sheet`);
-      if (!response.ok) throw new Error(((await response.json()) as { title: string }).title);
-      handOver(`kanga-job-${number}-sheets.pdf`, await response.blob());
-    },
-  });
-}
-
 /** Choices that are made once in a while. */
 function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) {
   const { view, print, locked } = useJob();
   const { sheet } = view.job;
-  const yes = [
-    { value: 'yes', label: 'Yes' },
-    { value: 'no', label: 'No' },
-  ] as const;
   return (
     <div className="space-y-3 pt-1">
       {(view.foldable || sheet.folded) && (
-        <Choice
+        <YesNo
           label="Both sides on one folded sheet"
-          value={sheet.folded ? 'yes' : 'no'}
+          value={sheet.folded}
           disabled={locked}
-          options={yes}
-          onChange={(value) => {
-            set({ folded: value === 'yes' });
+          onChange={(folded) => {
+            set({ folded });
           }}
         />
       )}
-      <Choice
+      <YesNo
         label="Keep each piece on one sheet"
-        value={sheet.together ? 'yes' : 'no'}
+        value={sheet.together}
         disabled={locked}
-        options={yes}
-        onChange={(value) => {
-          set({ together: value === 'yes' });
+        onChange={(together) => {
+          set({ together });
         }}
       />
       <Choice
@@ -69,13 +49,12 @@ function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) 
           set({ turns });
         }}
       />
-      <Choice
+      <YesNo
         label="Code on labels, opens the piece at the press"
-        value={sheet.codes ? 'yes' : 'no'}
+        value={sheet.codes}
         disabled={locked}
-        options={yes}
-        onChange={(value) => {
-          set({ codes: value === 'yes' });
+        onChange={(codes) => {
+          set({ codes });
         }}
       />
       {!locked && (
@@ -103,9 +82,9 @@ interface Props {
 
 /** The ledger of the sheet stage. */
 export function Facts({ layout, nest, arranging }: Props) {
-  const { view, session, shop, locked } = useJob();
+  const { view, session, locked } = useJob();
   const { media, printer, transfers, job, blank, gap, blocks, printed, trayRequest } = view;
-  const download = useDownload(job.id, job.number, session);
+  const download = useDownload('sheet', 'sheets');
   const stopped = [...blocks.blank, ...blocks.art, ...blocks.sheet].length > 0;
   const set = (change: Partial<SheetChoices>) => {
     session.change({ sheet: { ...job.sheet, ...change } });
@@ -113,11 +92,9 @@ export function Facts({ layout, nest, arranging }: Props) {
   const tooLarge = view.layout !== null && !isLayout(view.layout);
   return (
     <div className="space-y-3">
-      <Choice
-        label="Paper"
-        value={media?.id ?? ''}
+      <PaperChoice
+        media={media}
         disabled={locked}
-        options={shop.media.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(mediaId) => {
           session.change({ mediaId });
         }}

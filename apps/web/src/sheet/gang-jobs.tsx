@@ -1,4 +1,4 @@
-import { formatDay, type Media, type Settings } from '@kanga/core/shop';
+import { formatDay, type Settings } from '@kanga/core/shop';
 import type { JobSummary } from '@kanga/contract/job';
 import { Select } from '../ui/index.js';
 
@@ -87,6 +87,3 @@ export function GangJobs({
     </fieldset>
   );
 }
-
-/** Paper in sight of the gang, by printer. */
-export const paperOptions = (media: readonly Media[]) => media.map(({ id, name }) => ({ value: id, label: name }));

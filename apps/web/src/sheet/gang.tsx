@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { drawnOn, fontsOf, valuesOf, type ComposedSide } from '@kanga/core/art';
+import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import type { Spot } from '@kanga/core/nest';
 import { checkPrinting, paperUse, USUAL_SHEET, type Face, type SheetPlan } from '@kanga/core/sheet';
-import { jobsQuery, useFaces, usePrint, useShop } from '../data/index.js';
+import { jobsQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth, Field, Findings } from '../frame/index.js';
-import { Button, Choice } from '../ui/index.js';
+import { Button, YesNo } from '../ui/index.js';
 import { ChosenPart } from './chosen-part.js';
-import { GangJobs, paperOptions, type GangFilter } from './gang-jobs.js';
-import { GapField, LayoutFacts } from './layout-facts.js';
+import { GangJobs, type GangFilter } from './gang-jobs.js';
+import { GapField, LayoutFacts, PaperChoice } from './layout-facts.js';
 import { NestPanel } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
@@ -24,8 +24,7 @@ export function GangPage() {
   const { data: jobs } = useSuspenseQuery(jobsQuery);
   const { state, change, undo, canUndo } = useGangState();
   const [filter, setFilter] = useState<GangFilter>({ blank: '', due: '' });
-  const { views, plan, stopped, loading } = useGang(state);
-  const faces = useFaces([...new Set(views.flatMap(({ job }) => fontsOf(job.design)))]);
+  const { views, faces, plan, stopped, loading } = useGang(state);
   const media = shop.media.find((one) => one.id === state.mediaId) ?? shop.media[0] ?? null;
   const printer = shop.printers.find((one) => one.id === media?.printerId) ?? null;
   const { arrangement, choices } = state;
@@ -55,10 +54,7 @@ export function GangPage() {
   const findings = media && printer ? checkPrinting(printer, media, need, print) : [];
   const blocked = stopped.length > 0 || !layout || (plan?.clashing.length ?? 0) > 0;
   return (
-    <Cloth
-      head={<b>{shop.settings.shopName}</b>}
-      foot={<Findings findings={findings.filter(({ code }) => code !== 'sheet.mirror')} />}
-    >
+    <Cloth head={<b>{shop.settings.shopName}</b>} foot={<Findings findings={findings} />}>
       <Field
         title="Sheets that several jobs share, as they come out of the printer"
         picture={
@@ -90,10 +86,8 @@ export function GangPage() {
         ledger={
           <div className="space-y-3">
             {media && (
-              <Choice
-                label="Paper"
-                value={media.id}
-                options={paperOptions(shop.media)}
+              <PaperChoice
+                media={media}
                 onChange={(mediaId) => {
                   change({ mediaId });
                 }}
@@ -162,15 +156,11 @@ export function GangPage() {
                 change({ gap });
               }}
             />
-            <Choice
+            <YesNo
               label="Keep each piece on one sheet"
-              value={choices.together ? 'yes' : 'no'}
-              options={[
-                { value: 'yes', label: 'Yes' },
-                { value: 'no', label: 'No' },
-              ]}
-              onChange={(value) => {
-                change({ choices: { ...choices, together: value === 'yes' } });
+              value={choices.together}
+              onChange={(together) => {
+                change({ choices: { ...choices, together } });
               }}
             />
           </div>

@@ -2,10 +2,32 @@ import type { ReactNode } from 'react';
 import { GAP_LIMITS, type Layout } from '@kanga/core/sheet';
 import type { Media } from '@kanga/core/shop';
 import { parseLength, tidyNumber } from '@kanga/core/units';
-import { usePrint } from '../data/index.js';
+import { usePrint, useShop } from '../data/index.js';
 import { Fact } from '../frame/index.js';
-import { ParsedField } from '../ui/index.js';
+import { Choice, ParsedField } from '../ui/index.js';
 import { UseBar } from './nest-panel.js';
+
+/** The paper that everything is laid out on. */
+export function PaperChoice({
+  media,
+  onChange,
+  disabled,
+}: {
+  media: Media | null;
+  onChange: (mediaId: string) => void;
+  disabled?: boolean;
+}) {
+  const shop = useShop();
+  return (
+    <Choice
+      label="Paper"
+      value={media?.id ?? ''}
+      disabled={disabled}
+      options={shop.media.map(({ id, name }) => ({ value: id, label: name }))}
+      onChange={onChange}
+    />
+  );
+}
 
 /** How much paper a layout takes, and how near that is to what no layout can beat. `children`: more facts between. */
 export function LayoutFacts({

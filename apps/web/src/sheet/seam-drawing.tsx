@@ -4,7 +4,7 @@ import type { ComposedSide } from '@kanga/core/art';
 import { svgPath } from '@kanga/core/geometry';
 import { tailOf, type Seam, type TiledSide, type Tiling } from '@kanga/core/sheet';
 import { useJob } from '../job/index.js';
-import { DrawnItems } from '../draw/index.js';
+import { DrawnItems, HaloText, placeIn } from '../draw/index.js';
 import { showing, shownSeams, standing, tenth } from './seams.js';
 
 const open = (seam: Seam): string => seam.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('');
@@ -40,7 +40,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
     const moved = list.map((one, i) => (i === at ? tenth(kept) : one));
     onChange({ ...tiling, ...(upright ? { upright: moved } : { level: moved }) }, merge);
   };
-  const toSide = (x: number, y: number) => new DOMPoint(x, y).matrixTransform(svg.current?.getScreenCTM()?.inverse());
+  const toSide = (x: number, y: number) => placeIn(svg.current, x, y);
   const bind = useGesture(
     {
       onDrag: ({ first, last, xy: [x, y], event, memo }): Which | undefined => {
@@ -153,22 +153,10 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
         bounds.x.slice(0, -1).map((x, column) => {
           const [cx, cy] = [(x + (bounds.x[column + 1] ?? x)) / 2, (y + (bounds.y[row + 1] ?? y)) / 2];
           return (
-            <text
-              key={`${row} ${column}`}
-              x={cx}
-              y={cy + size * 0.6}
-              fontSize={size * 1.7}
-              fontWeight="700"
-              textAnchor="middle"
-              fill="#17151F"
-              stroke="#fff"
-              strokeWidth={size * 0.35}
-              paintOrder="stroke"
-              aria-hidden
-            >
+            <HaloText key={`${row} ${column}`} x={cx} y={cy} size={size * 1.7}>
               {String.fromCharCode(65 + row)}
               {column + 1}
-            </text>
+            </HaloText>
           );
         }),
       )}

@@ -17,7 +17,7 @@ import {
 } from '@kanga/core/sheet';
 import type { Margins, Printer } from '@kanga/core/shop';
 import type { LengthUnit } from '@kanga/core/units';
-import { DrawnItems } from '../draw/index.js';
+import { DrawnItems, HaloText } from '../draw/index.js';
 import { Ruler } from './ruler.js';
 
 export interface SheetDrawingProps {
@@ -146,19 +146,9 @@ function PartDrawing({
       <Marks kind={kind} gap={gap} mirroredBy={printer.mirroredBy} />
       {pinned.includes(placed.part) && <Pin kind={kind} turn={placed.turn} />}
       {wrong && (
-        <text
-          x={kind.width / 2}
-          y={kind.height / 2}
-          fontSize={Math.min(12, kind.width / 7)}
-          fontWeight="700"
-          textAnchor="middle"
-          fill="#8f0d50"
-          stroke="#fff"
-          strokeWidth="3"
-          paintOrder="stroke"
-        >
+        <HaloText x={kind.width / 2} y={kind.height / 2} size={Math.min(12, kind.width / 7)} fill="#8f0d50">
           overlaps
-        </text>
+        </HaloText>
       )}
     </g>
   );

@@ -12,6 +12,7 @@ import {
   type SheetPlan,
   type Tray,
 } from '@kanga/core/sheet';
+import { ARROWS, placeIn } from '../draw/index.js';
 
 /** The spot turned about the middle of its part, so that it stays where it is seen. */
 function turnedSpot(tray: Tray, part: number, spot: Spot, by: number): Spot {
@@ -21,17 +22,6 @@ function turnedSpot(tray: Tray, part: number, spot: Spot, by: number): Spot {
   const turn = (((spot.turn + by) % 360) + 360) % 360;
   return { ...spot, x: spot.x + was.x - now.x, y: spot.y + was.y - now.y, turn };
 }
-
-const STEPS: Record<string, (far: number) => { x: number; y: number }> = {
-  ArrowLeft: (far) => ({ x: -far, y: 0 }),
-  ArrowRight: (far) => ({ x: far, y: 0 }),
-  ArrowUp: (far) => ({ x: 0, y: -far }),
-  ArrowDown: (far) => ({ x: 0, y: far }),
-};
-
-/** A place on the screen in the millimetres of a sheet. */
-const onSheet = (ground: SVGGElement, x: number, y: number): DOMPoint =>
-  new DOMPoint(x, y).matrixTransform(ground.getScreenCTM()?.inverse());
 
 interface Wanted {
   plan: SheetPlan | null;
@@ -84,11 +74,11 @@ export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
           // The pointer is held by the field from here on: where its sheet lies is kept.
           const ground = target.closest<SVGGElement>('[data-sheet]');
           if (part === null || !spot || !ground || locked) return;
-          drag.current = { part, from: onSheet(ground, x, y), spot, ground };
+          drag.current = { part, from: placeIn(ground, x, y), spot, ground };
         }
         if (!drag.current) return;
         const { part, from, spot, ground } = drag.current;
-        const at = onSheet(ground, x, y);
+        const at = placeIn(ground, x, y);
         const next = { ...spot, x: spot.x + at.x - from.x, y: spot.y + at.y - from.y };
         if (!last) {
           setMoved({ part, spot: next });
@@ -106,7 +96,7 @@ export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
     if (chosen === null || locked || event.ctrlKey || event.metaKey || event.altKey) return;
     const spot = spots[chosen];
     if (!spot) return;
-    const step = STEPS[event.key];
+    const step = ARROWS[event.key];
     if (step) {
       const by = step(event.shiftKey ? 10 : 1);
       const merge = event.timeStamp - lastNudge.current < 800;

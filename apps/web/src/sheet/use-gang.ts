@@ -12,6 +12,7 @@ import {
   type SharedChoices,
   type SheetPlan,
 } from '@kanga/core/sheet';
+import type { Face, FontId } from '@kanga/core/text';
 import { api, useFaces, usePrint, useShop } from '../data/index.js';
 
 /** What is chosen for shared sheets; kept in this browser, so that it is there again. */
@@ -74,6 +75,8 @@ const filesOf = (results: { data?: JobFile | undefined; isError: boolean }[]) =>
 
 export interface Gang {
   views: JobView[];
+  /** The fonts of all their text, as far as they are there. */
+  faces: ReadonlyMap<FontId, Face>;
   plan: SheetPlan | null;
   /** Jobs that cannot be printed yet, with the reason. */
   stopped: { view: JobView; why: string }[];
@@ -106,8 +109,8 @@ export function useGang({ jobs, mediaId, gap, choices, arrangement }: GangState)
       view.sheets && view.tray && isLayout(view.sheets.layout) ? [{ sheets: view.sheets, tray: view.tray }] : [],
     );
     const [first] = fitting;
-    if (!first || fitting.length < views.length) return { views, plan: null, stopped, loading };
+    if (!first || fitting.length < views.length) return { views, faces, plan: null, stopped, loading };
     const request = { ...first.sheets.request, tray: gangTrays(fitting.map(({ tray }) => tray)) };
-    return { views, plan: planSheets(request, { arrangement }), stopped, loading };
-  }, [views, arrangement, loading]);
+    return { views, faces, plan: planSheets(request, { arrangement }), stopped, loading };
+  }, [views, faces, arrangement, loading]);
 }

@@ -1,8 +1,21 @@
-import { FAMILIES, fitnessOf, isHardGoods, MAKES, SURFACES, type Blank, type Fibre } from '@kanga/core/blank';
+import {
+  EMPTY_SHEET,
+  FAMILIES,
+  fitnessOf,
+  isHardGoods,
+  MAKES,
+  PRESSURES,
+  SURFACES,
+  type Blank,
+  type Fibre,
+  type PressureLevel,
+  type StopLimits,
+} from '@kanga/core/blank';
+import { SETTING_LIMITS } from '@kanga/core/stack';
 import { parseLength, parseTemperature, tidyNumber } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { InkLooks, OtherRoute } from '../draw/index.js';
-import { Choice, ParsedField, Select, TextField } from '../ui/index.js';
+import { Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import type { Draft } from './use-draft.js';
 
@@ -147,17 +160,13 @@ export function ClothPanel({ draft }: { draft: Draft }) {
           }}
         />
       </div>
-      <label className="flex min-h-9 items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-5 w-5 accent-cyan"
-          checked={blank.construction.foamCore}
-          onChange={(event) => {
-            change({ construction: { ...blank.construction, foamCore: event.target.checked } });
-          }}
-        />
-        Foam core
-      </label>
+      <Check
+        label="Foam core"
+        checked={blank.construction.foamCore}
+        onChange={(foamCore) => {
+          change({ construction: { ...blank.construction, foamCore } });
+        }}
+      />
     </div>
   );
 }
@@ -166,18 +175,15 @@ export function ClothPanel({ draft }: { draft: Draft }) {
 export function StockPanel({ draft }: { draft: Draft }) {
   const print = usePrint();
   const { blank, change } = draft;
-  const sheet = blank.makersSheet ?? {
-    temperature: null,
-    dwell: null,
-    prePress: null,
-    pressure: null,
-    peel: null,
-    remark: '',
-  };
+  const heat = SETTING_LIMITS.temperature;
+  const sheet = blank.makersSheet ?? EMPTY_SHEET;
   const setSheet = (patch: Partial<NonNullable<Blank['makersSheet']>>) => {
     change({ makersSheet: { ...sheet, ...patch } });
   };
-  const amount = (label: string, key: 'weight' | 'cost' | 'stock', unit: string) => (
+  const setLimits = (patch: Partial<StopLimits>) => {
+    setSheet({ limits: { ...sheet.limits, ...patch } });
+  };
+  const amount = (label: string, key: 'weight' | 'cost' | 'stock' | 'jigs', unit: string) => (
     <ParsedField<number | null>
       label={label}
       shown={blank[key] === null ? '' : `${tidyNumber(blank[key], 2)}${unit}`}
@@ -185,7 +191,8 @@ export function StockPanel({ draft }: { draft: Draft }) {
       parse={orNothing(number)}
       limits={(value) => (value === null || (value >= 0 && value <= 100_000) ? null : 'Not less than nothing.')}
       onValue={(value) => {
-        change({ [key]: key === 'stock' && value !== null ? Math.round(value) : value });
+        const whole = key === 'stock' || key === 'jigs';
+        change({ [key]: whole && value !== null ? Math.round(value) : value });
       }}
     />
   );
@@ -200,15 +207,43 @@ export function StockPanel({ draft }: { draft: Draft }) {
       }}
     />
   );
-  const seconds = (label: string, key: 'dwell' | 'prePress', most: number) => (
+  const seconds = (
+    label: string,
+    value: number | null,
+    least: number,
+    most: number,
+    set: (s: number | null) => void,
+  ) => (
     <ParsedField<number | null>
       label={label}
-      shown={sheet[key] === null ? '' : `${sheet[key]} s`}
+      shown={value === null ? '' : `${value} s`}
       placeholder="not stated"
       parse={orNothing(number)}
-      limits={(s) => (s === null || (s >= (key === 'dwell' ? 5 : 0) && s <= most) ? null : `Up to ${most} s.`)}
-      onValue={(s) => {
-        setSheet({ [key]: s });
+      limits={(s) => (s === null || (s >= least && s <= most) ? null : `From ${least} to ${most} s.`)}
+      onValue={set}
+    />
+  );
+  const degrees = (label: string, value: number | null, set: (c: number | null) => void) => (
+    <ParsedField<number | null>
+      label={label}
+      shown={value === null ? '' : print.temperature(value)}
+      placeholder="not stated"
+      parse={orNothing((text) => parseTemperature(text, print.units.temperature))}
+      limits={(c) =>
+        c === null || (c >= heat.least && c <= heat.most)
+          ? null
+          : `From ${print.temperature(heat.least)} to ${print.temperature(heat.most)}.`
+      }
+      onValue={set}
+    />
+  );
+  const pressure = (label: string, value: PressureLevel | null, set: (level: PressureLevel | null) => void) => (
+    <Select
+      label={label}
+      value={value ?? ''}
+      options={[{ value: '', label: 'not stated' }, ...PRESSURES.map((level) => ({ value: level, label: level }))]}
+      onChange={(level) => {
+        set(level === '' ? null : level);
       }}
     />
   );
@@ -218,6 +253,7 @@ export function StockPanel({ draft }: { draft: Draft }) {
         {words('Range', 'range', 'goods that differ by size')}
         {words('Size', 'size', 'L')}
         {words('Jig', 'jig', 'none')}
+        {blank.jig !== null && amount('How many of it', 'jigs', '')}
         <ParsedField<number | null>
           label="Safe margin"
           shown={blank.safe === null ? '' : print.length(blank.safe)}
@@ -257,33 +293,27 @@ export function StockPanel({ draft }: { draft: Draft }) {
       />
       <h3 className="border-t border-rule pt-2 font-semibold">The maker’s sheet, as it states it</h3>
       <div className="grid grid-cols-2 gap-2">
-        <ParsedField<number | null>
-          label="Temperature"
-          shown={sheet.temperature === null ? '' : print.temperature(sheet.temperature)}
-          placeholder="not stated"
-          parse={orNothing((text) => parseTemperature(text, print.units.temperature))}
-          limits={(c) =>
-            c === null || (c >= 120 && c <= 230) ? null : `From ${print.temperature(120)} to ${print.temperature(230)}.`
-          }
-          onValue={(temperature) => {
-            setSheet({ temperature });
-          }}
-        />
-        {seconds('Dwell', 'dwell', 600)}
-        {seconds('Pre-press', 'prePress', 120)}
-        <Select
-          label="Pressure"
-          value={sheet.pressure ?? ''}
-          options={[
-            { value: '', label: 'not stated' },
-            { value: 'light', label: 'light' },
-            { value: 'medium', label: 'medium' },
-            { value: 'firm', label: 'firm' },
-          ]}
-          onChange={(pressure) => {
-            setSheet({ pressure: pressure === '' ? null : pressure });
-          }}
-        />
+        {degrees('Temperature', sheet.temperature, (temperature) => {
+          setSheet({ temperature });
+        })}
+        {seconds('Dwell', sheet.dwell, 5, 600, (dwell) => {
+          setSheet({ dwell });
+        })}
+        {seconds('Pre-press', sheet.prePress, 0, 120, (prePress) => {
+          setSheet({ prePress });
+        })}
+        {pressure('Pressure', sheet.pressure, (level) => {
+          setSheet({ pressure: level });
+        })}
+        {degrees('Never hotter than', sheet.limits.temperature, (temperature) => {
+          setLimits({ temperature });
+        })}
+        {seconds('Never longer than', sheet.limits.dwell, 5, 600, (dwell) => {
+          setLimits({ dwell });
+        })}
+        {pressure('Never harder than', sheet.limits.pressure, (level) => {
+          setLimits({ pressure: level });
+        })}
       </div>
     </div>
   );

@@ -2,7 +2,7 @@ import { useGesture } from '@use-gesture/react';
 import { useRef, useState } from 'react';
 import { makeTemplate, proposeBleed, type KeepOut } from '@kanga/core/blank';
 import { boundsOf, polygonOf, svgPath, toSegment, type Point } from '@kanga/core/geometry';
-import { TemplateDrawing, templateView } from '../draw/index.js';
+import { placeIn, TemplateDrawing, templateView } from '../draw/index.js';
 import { usePrint } from '../data/index.js';
 import type { Draft } from './use-draft.js';
 
@@ -55,7 +55,7 @@ export function OutlineEditor({
   const [chosen, setChosen] = useState<number | null>(null);
   const { blank, shown, side } = draft;
   const toMm = (x: number, y: number): Point => {
-    const p = new DOMPoint(x, y).matrixTransform(svg.current?.getScreenCTM()?.inverse());
+    const p = placeIn(svg.current, x, y);
     return { x: p.x, y: p.y };
   };
   const points = shown ? polygonOf(shown.outline) : [];

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { descriptionOf, EMPTY_BLANK, FAMILIES, SURFACES, type Blank } from '@kanga/core/blank';
+import { descriptionOf, EMPTY_BLANK, EMPTY_SHEET, FAMILIES, SURFACES, type Blank } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import { parseLength } from '@kanga/core/units';
 import { newBlankSchema, type NewBlank } from '@kanga/contract/blank';
@@ -28,6 +28,7 @@ const COLUMNS = [
   'radius',
   'style',
   'jig',
+  'jigs',
   'weight',
   'cost',
   'stock',
@@ -55,6 +56,7 @@ export function writeShelf(blanks: readonly Blank[]): string {
       radius: outline?.kind === 'rectangle' ? outline.radius : '',
       style: blank.style,
       jig: blank.jig ?? '',
+      jigs: blank.jigs ?? '',
       weight: blank.weight ?? '',
       cost: blank.cost ?? '',
       stock: blank.stock ?? '',
@@ -85,8 +87,12 @@ function amount(cells: Cells, key: string): number | null {
 const word = (cells: Cells, key: string): string | null => (cells[key] ?? '').trim() || null;
 
 function blankOf(cells: Cells): unknown {
-  if (word(cells, 'everything'))
-    return { ...EMPTY_BLANK, ...(JSON.parse(cells['everything'] ?? '{}') as object), ...stockOf(cells) };
+  if (word(cells, 'everything')) {
+    const written = JSON.parse(cells['everything'] ?? '{}') as Partial<Blank>;
+    // A table of before said nothing of what the maker forbids.
+    const makersSheet = written.makersSheet ? { ...EMPTY_SHEET, ...written.makersSheet } : null;
+    return { ...EMPTY_BLANK, ...written, makersSheet, ...stockOf(cells) };
+  }
   const polyester = amount(cells, 'polyester') ?? 100;
   const elastane = amount(cells, 'elastane') ?? 0;
   const other = amount(cells, 'other') ?? 0;
@@ -116,6 +122,7 @@ function blankOf(cells: Cells): unknown {
     sides: [{ name: 'front', outline, keepOuts: [] }],
     style: word(cells, 'style') ?? 'edge to edge',
     jig: word(cells, 'jig'),
+    jigs: amount(cells, 'jigs'),
     ...stockOf(cells),
   };
 }

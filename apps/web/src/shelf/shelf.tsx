@@ -7,7 +7,7 @@ import type { NewBlank } from '@kanga/contract/blank';
 import { api, blanksQuery, handOver, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, FileInput, ProblemText, Select, TextField } from '../ui/index.js';
+import { Button, Check, FileInput, ProblemText, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import { MediaTable } from './media-table.js';
 import { readShelf, writeShelf, type WrongBlank } from './shelf-table.js';
@@ -255,17 +255,7 @@ export function Shelf() {
               onChange={setVerdict}
             />
           </div>
-          <label className="flex min-h-10 items-center gap-2">
-            <input
-              type="checkbox"
-              className="h-5 w-5 accent-cyan"
-              checked={archived}
-              onChange={(event) => {
-                setArchived(event.target.checked);
-              }}
-            />
-            archived
-          </label>
+          <Check label="archived" checked={archived} onChange={setArchived} />
           <Link
             to="/shelf/new"
             className="inline-flex min-h-10 items-center rounded-sm bg-cyan px-3.5 font-semibold text-white hover:bg-[#005d7e]"

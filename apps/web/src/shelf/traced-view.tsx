@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { svgPath, type Four, type Point } from '@kanga/core/geometry';
+import { placeIn } from '../draw/index.js';
 import type { TracedPicture } from '../workers/index.js';
 
 /** A picture to be traced, with its size and an address to show it by. */
@@ -35,7 +36,7 @@ export function TracedView({
   const dragged = useRef<number | null>(null);
   const move = (event: React.PointerEvent) => {
     if (dragged.current === null || !corners || !onCorners) return;
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current?.getScreenCTM()?.inverse());
+    const p = placeIn(svg.current, event.clientX, event.clientY);
     onCorners(
       corners.map((corner, i) => (i === dragged.current ? { x: p.x, y: p.y } : corner)) as unknown as Four<Point>,
     );

@@ -12,6 +12,7 @@ import { PrinterReport } from './printer-report.js';
 const NEW_PRINTER: PrinterWords = {
   name: '',
   mirroredBy: 'kanga',
+  dye: 'ink',
   resolution: 360,
   address: null,
   inks: USUAL_INKS,
@@ -29,13 +30,15 @@ const newMedia = (printerId: string): MediaWords => ({
   card: USUAL_CARD,
   offcut: false,
 });
-const wordsOf = <T extends { id: string }>({ id, ...words }: T): Omit<T, 'id'> => {
+export const wordsOf = <T extends { id: string }>({ id, ...words }: T): Omit<T, 'id'> => {
   void id;
   return words;
 };
 
-/** Saves what is said of a printer or a paper; a new id adds one. */
-export function useSaveFloor<Words>(table: 'printers' | 'media' | 'presses', id: string, done: () => void) {
+type Table = 'printers' | 'media' | 'presses';
+
+/** Saves what is said of a printer, a paper or a press; a new id adds one. */
+export function useSaveFloor<Words>(table: Table, id: string, done: () => void) {
   return useMutation({
     mutationFn: (json: Words) => api(`shop/${table}/${id}`, { method: 'PUT', json }),
     onSuccess: async () => {
@@ -46,13 +49,13 @@ export function useSaveFloor<Words>(table: 'printers' | 'media' | 'presses', id:
 }
 
 /** An id for something new; another one once that has joined the `count` that are there. */
-function useFreshId(count: number): string {
+export function useFreshId(count: number): string {
   const [fresh, setFresh] = useState(() => ({ id: crypto.randomUUID() as string, count }));
   if (fresh.count !== count) setFresh({ id: crypto.randomUUID(), count });
   return fresh.id;
 }
 
-function Take({ table, id, name }: { table: 'printers' | 'media'; id: string; name: string }) {
+export function Take({ table, id, name }: { table: Table; id: string; name: string }) {
   const take = useMutation({
     mutationFn: () => api<Shop>(`shop/${table}/${id}`, { method: 'DELETE' }),
     onSuccess: (shop) => {
@@ -75,8 +78,8 @@ function Take({ table, id, name }: { table: 'printers' | 'media'; id: string; na
   );
 }
 
-/** A form in a dialog that saves what is said of a printer or a paper. */
-function Edit<Words extends { name: string }>({
+/** A form in a dialog that saves what is said of a printer, a paper or a press. */
+export function Edit<Words extends { name: string }>({
   table,
   id,
   words,
@@ -84,7 +87,7 @@ function Edit<Words extends { name: string }>({
   fresh,
   form: Form,
 }: {
-  table: 'printers' | 'media';
+  table: Table;
   id: string;
   words: Words;
   trigger: React.ReactNode;

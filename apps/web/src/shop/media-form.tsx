@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { CONVERSIONS } from '@kanga/core/shop';
-import { parseLength } from '@kanga/core/units';
 import type { MediaWords } from '@kanga/contract/shop';
+import { NameField } from './name-field.js';
 import { usePrint } from '../data/index.js';
-import { Choice, FormFoot, Select, TextField } from '../ui/index.js';
-import { numberIn, readNumber } from './numbers.js';
+import { Choice, FormFoot, Select, TextField, YesNo } from '../ui/index.js';
+import { numberIn, readLength, readNumber } from './numbers.js';
 import type { FloorFormProps } from './printer-form.js';
 
 const EDGES = ['top', 'right', 'bottom', 'left'] as const;
@@ -26,10 +26,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
   const [card, setCard] = useState(start.card);
   const [offcut, setOffcut] = useState(start.offcut);
 
-  const mm = (text: string): number | null => {
-    const parsed = parseLength(text, print.units.length);
-    return parsed.ok ? parsed.value : null;
-  };
+  const mm = (typed: string) => readLength(typed, print.units.length);
   const [w, l] = [mm(width), mm(length)];
   const [top, right, bottom, leftEdge] = margins.map(mm);
   const remains = left.trim() === '' ? null : kind === 'roll' ? mm(left) : readNumber(left, 0, 1e6);
@@ -64,15 +61,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
       }}
     >
       <div className="sm:col-span-2">
-        <TextField
-          label="Name"
-          required
-          maxLength={80}
-          value={name}
-          onChange={(event) => {
-            setName(event.target.value);
-          }}
-        />
+        <NameField value={name} onChange={setName} />
       </div>
       <div className="sm:col-span-2">
         <Choice
@@ -168,17 +157,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
           setCard({ ...card, conversion });
         }}
       />
-      <Choice
-        label="A piece left over"
-        value={offcut ? 'yes' : 'no'}
-        options={[
-          { value: 'no', label: 'No' },
-          { value: 'yes', label: 'Yes, an offcut' },
-        ]}
-        onChange={(value) => {
-          setOffcut(value === 'yes');
-        }}
-      />
+      <YesNo label="A piece left over" value={offcut} yes="Yes, an offcut" onChange={setOffcut} />
       <FormFoot problem={problem} onCancel={onCancel} label="Save" disabled={busy || !ready} />
     </form>
   );

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useMutation } from '@tanstack/react-query';
 import {
   AIMING,
   checkPress,
@@ -8,12 +9,12 @@ import {
   usableZone,
   type PressCheck as Check,
 } from '@kanga/core/heat';
-import type { Press } from '@kanga/core/shop';
+import { isCurved, type Press } from '@kanga/core/shop';
 import { parseTemperature } from '@kanga/core/units';
 import type { PressWords } from '@kanga/contract/shop';
-import { problemFrom, serverNow, usePrint } from '../data/index.js';
+import { api, problemFrom, serverNow, usePrint } from '../data/index.js';
 import { HeatPicture } from '../draw/index.js';
-import { Button, Choice, Dialog, FormFoot, TextField } from '../ui/index.js';
+import { Button, Choice, Dialog, FormFoot, ProblemText, TextField } from '../ui/index.js';
 import { useSaveFloor } from './floor.js';
 
 const GRIDS = { '3 × 3': [3, 3], '4 × 4': [4, 4], '5 × 5': [5, 5] } as const;
@@ -28,7 +29,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
   const [grid, setGrid] = useState<Grid>('3 × 3');
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [strips, setStrips] = useState<Check['strips']>({ front: 'held', back: 'held', left: 'held', right: 'held' });
-  const [curved, setCurved] = useState(press.check?.curved ?? false);
+  const [curved, setCurved] = useState(press.check?.curved ?? isCurved(press.kind));
   const save = useSaveFloor<PressWords>('presses', press.id, onDone);
   const [across, deep] = GRIDS[grid];
   const places = readingGrid(press.platen, across, deep);
@@ -42,6 +43,19 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
   const unread = places.filter(({ x, y }) => {
     const text = typed[key(x, y)]?.trim() ?? '';
     return text !== '' && !parseTemperature(text, unit).ok;
+  });
+  // The thermometer reads the next place that has no figure yet.
+  const next = places.findIndex(({ x, y }) => (typed[key(x, y)]?.trim() ?? '') === '');
+  const aimed = places[next];
+  const read = useMutation({
+    mutationFn: ({ x, y }: { x: number; y: number }) =>
+      api<{ celsius: number }>('thermometer/reading', {
+        method: 'POST',
+        json: { across: x / press.platen.width, deep: y / press.platen.depth, dial: dialled.ok ? dialled.value : 200 },
+      }),
+    onSuccess: ({ celsius }, { x, y }) => {
+      setTyped((before) => ({ ...before, [key(x, y)]: print.temperature(celsius) }));
+    },
   });
   const check: Check = {
     at: serverNow(),
@@ -105,7 +119,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
                 key={key(x, y)}
                 inputMode="decimal"
                 aria-label={`Reading ${i + 1}, ${print.size(x, y)} from the back left`}
-                className="figures min-h-11 rounded-sm border-[1.5px] border-key/50 px-2 text-center"
+                className={`figures min-h-11 rounded-sm border-[1.5px] px-2 text-center ${i === next ? 'border-key bg-yellow/25' : 'border-key/50'}`}
                 value={typed[key(x, y)] ?? ''}
                 onChange={(event) => {
                   setTyped({ ...typed, [key(x, y)]: event.target.value });
@@ -113,6 +127,20 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
               />
             ))}
           </div>
+          <Button
+            className="mt-2 w-full"
+            disabled={!aimed || read.isPending}
+            onClick={() => {
+              if (aimed) read.mutate(aimed);
+            }}
+          >
+            {read.isPending
+              ? 'Reading…'
+              : aimed
+                ? `Read place ${next + 1} of ${places.length} with the thermometer`
+                : 'Every place is read'}
+          </Button>
+          {read.isError && <ProblemText problem={problemFrom(read.error)} className="mt-2" />}
           {unread.length > 0 && (
             <p role="alert" className="font-semibold text-magenta">
               {unread.length === 1

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { STAND_IN, type Ink } from '@kanga/core/shop';
 import type { Problem } from '@kanga/contract/finding';
 import type { PrinterWords } from '@kanga/contract/shop';
+import { NameField } from './name-field.js';
 import { Choice, FormFoot, TextField } from '../ui/index.js';
 import { numberIn, readNumber } from './numbers.js';
 
@@ -22,6 +23,7 @@ const wayOf = (address: string | null): Way =>
 export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<PrinterWords>) {
   const [name, setName] = useState(start.name);
   const [mirroredBy, setMirroredBy] = useState(start.mirroredBy);
+  const [dye, setDye] = useState(start.dye);
   const [resolution, setResolution] = useState(String(start.resolution));
   const [way, setWay] = useState<Way>(wayOf(start.address));
   const [address, setAddress] = useState(wayOf(start.address) === 'network' ? (start.address ?? '') : '');
@@ -46,6 +48,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         onDone({
           name: name.trim(),
           mirroredBy,
+          dye,
           resolution: ppi,
           address: way === 'hand' ? null : way === 'stand-in' ? STAND_IN : address.trim(),
           inks: read,
@@ -53,15 +56,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         });
       }}
     >
-      <TextField
-        label="Name"
-        required
-        maxLength={80}
-        value={name}
-        onChange={(event) => {
-          setName(event.target.value);
-        }}
-      />
+      <NameField value={name} onChange={setName} />
       <Choice
         label="Who mirrors? Exactly one may"
         value={mirroredBy}
@@ -70,6 +65,15 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
           { value: 'driver', label: 'The printer’s driver' },
         ]}
         onChange={setMirroredBy}
+      />
+      <Choice
+        label="Its dye comes as"
+        value={dye}
+        options={[
+          { value: 'ink', label: 'Ink' },
+          { value: 'toner', label: 'Toner, pressed hotter' },
+        ]}
+        onChange={setDye}
       />
       <TextField
         label="Pixels per inch it prints pictures with"

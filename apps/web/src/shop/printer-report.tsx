@@ -4,7 +4,7 @@ import type { Printer } from '@kanga/core/shop';
 import type { PrinterReport as Report } from '@kanga/contract/sheet';
 import { api, problemFrom } from '../data/index.js';
 import { Fact } from '../frame/index.js';
-import { Button, Dialog, ProblemText } from '../ui/index.js';
+import { Button, Dialog, ProblemText, CloseFoot } from '../ui/index.js';
 
 /** What a printer on the network says of itself, asked anew every two seconds while it is looked at. */
 export function PrinterReport({ printer }: { printer: Printer }) {
@@ -52,15 +52,11 @@ export function PrinterReport({ printer }: { printer: Printer }) {
           )}
         </dl>
       )}
-      <div className="mt-4 flex justify-end">
-        <Button
-          onClick={() => {
-            setOpen(false);
-          }}
-        >
-          Close
-        </Button>
-      </div>
+      <CloseFoot
+        onClose={() => {
+          setOpen(false);
+        }}
+      />
     </Dialog>
   );
 }

@@ -1,16 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { mapOf } from '@kanga/core/heat';
-import { formatDay, type Press, type Settings } from '@kanga/core/shop';
-import type { UnitPrinter } from '@kanga/core/units';
+import type { Settings } from '@kanga/core/shop';
 import type { Shop } from '@kanga/contract/shop';
-import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
-import { HeatPicture } from '../draw/index.js';
+import { readNumber } from './numbers.js';
+import { api, problemFrom, queryClient, shopQuery, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText } from '../ui/index.js';
+import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Floor } from './floor.js';
 import { HouseRules } from './house-rules.js';
-import { PressCheck } from './press-check.js';
+import { Presses } from './presses.js';
 
 function DemoReset() {
   const [open, setOpen] = useState(false);
@@ -52,23 +50,9 @@ function DemoReset() {
   );
 }
 
-/** A plate from above, shaded by its last check. */
-function PlateGlyph({ press, print }: { press: Press; print: UnitPrinter }) {
-  const { width, depth } = press.platen;
-  const map = mapOf(press);
-  return (
-    <svg viewBox={`-8 -8 ${width + 16} ${depth + 16}`} className="h-24" aria-hidden>
-      <rect width={width} height={depth} fill="#F3D9E6" />
-      {map && <HeatPicture map={map} print={print} figures={false} />}
-      <rect width={width} height={depth} fill="none" stroke="#17151F" strokeWidth="8" />
-    </svg>
-  );
-}
-
 /** The shop: its presses and printers, and how it likes things shown. Settings hold as soon as they are chosen. */
 export function ShopPage() {
   const shop = useShop();
-  const print = usePrint();
   const { settings } = shop;
   const save = useMutation({
     mutationFn: (json: Settings) => api<Settings>('shop/settings', { method: 'PUT', json }),
@@ -157,17 +141,33 @@ export function ShopPage() {
                 set({ bench });
               }}
             />
-            <Choice
+            <YesNo
               label="Sounds at the press"
-              value={settings.sounds ? 'on' : 'off'}
-              options={[
-                { value: 'on', label: 'On' },
-                { value: 'off', label: 'Off' },
-              ]}
+              value={settings.sounds}
+              yes="On"
+              no="Off"
               onChange={(sounds) => {
-                set({ sounds: sounds === 'on' });
+                set({ sounds });
               }}
             />
+            <div className="max-w-sm">
+              <ParsedField
+                label="Energy of the dye, kJ/mol: how much less heat costs in time"
+                shown={String(settings.energy)}
+                parse={(text) => {
+                  const value = readNumber(text, 40, 300);
+                  return value === null
+                    ? { ok: false, problem: `“${text.trim()}” is not a number from 40 to 300.` }
+                    : { ok: true, value };
+                }}
+                onValue={(energy) => {
+                  set({ energy });
+                }}
+              />
+              <p className="mt-0.5 text-[15px] text-soft">
+                120 fits common practice: 420 °F 25 s, 400 °F 45 to 60 s and 380 °F about 60 s do like work.
+              </p>
+            </div>
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
           </section>
           <Floor />
@@ -178,33 +178,7 @@ export function ShopPage() {
             }}
           />
           <section className="space-y-3">
-            <h2 className="font-big text-2xl font-bold">Presses</h2>
-            <ul className="space-y-3">
-              {shop.presses.map((press) => (
-                <li
-                  key={press.id}
-                  className="grid grid-cols-[96px_minmax(0,1fr)] items-center gap-4 border-[1.5px] border-key/25 p-3"
-                >
-                  <PlateGlyph press={press} print={print} />
-                  <div>
-                    <h3 className="font-semibold">
-                      {press.name}, {press.kind}
-                    </h3>
-                    <p>
-                      Plate <span className="figures">{print.size(press.platen.width, press.platen.depth)}</span>, up to{' '}
-                      {print.temperature(press.heatLimit)}
-                    </p>
-                    <p className="text-soft">{press.remark}</p>
-                    <p className="mt-1 flex flex-wrap items-center gap-2">
-                      {press.check
-                        ? `Checked ${formatDay(press.check.at.slice(0, 10), settings.dates)}.`
-                        : 'Never checked.'}
-                      <PressCheck press={press} />
-                    </p>
-                  </div>
-                </li>
-              ))}
-            </ul>
+            <Presses />
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
             <DemoReset />
             <p className="pt-3 text-[15px] text-soft">

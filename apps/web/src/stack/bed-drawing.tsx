@@ -1,138 +1,120 @@
+import type { SVGProps } from 'react';
+import { LEAST_OVERLAP } from '@kanga/core/bed';
 import type { Blank, Template } from '@kanga/core/blank';
-import { boundsOf, polygonOf, svgPath } from '@kanga/core/geometry';
+import { boundsOf, polygonOf, rectPolygon, svgPath, unionOf, type Polygon } from '@kanga/core/geometry';
+import { mapOf } from '@kanga/core/heat';
 import type { Press } from '@kanga/core/shop';
-import type { PressBed } from '@kanga/core/stack';
+import { bedPicture, type Layer, type PressBed } from '@kanga/core/stack';
 import type { UnitPrinter } from '@kanga/core/units';
-import { HeatPicture } from '../draw/index.js';
+import { HaloText, HeatPicture } from '../draw/index.js';
 
 interface Props {
   press: Press;
   bed: PressBed;
-  blank: Blank;
+  layers: readonly Layer[];
+  side: Blank['sides'][number];
   template: Template;
   print: UnitPrinter;
+  /** What the pieces answer to, where they can be dragged. */
+  pieces?: SVGProps<SVGGElement>;
 }
 
 const INK = '#17151F';
 
-/** One piece as it lies: its outline, and what hangs off, by its name. */
-function Piece({
-  at,
-  blank,
-  template,
-  size,
-  print,
-}: {
-  at: { print: { x: number; y: number }; turn: 0 | 90 | 180 | 270 };
-  blank: Blank;
-  template: Template;
-  size: { width: number; height: number };
-  print: number;
-}) {
-  const over = (size.width - template.width) / 2;
-  const turn = {
-    0: '',
-    90: `translate(${size.height} 0) rotate(90)`,
-    180: `translate(${size.width} ${size.height}) rotate(180)`,
-    270: `translate(0 ${size.width}) rotate(270)`,
-  }[at.turn];
-  const hangs = (blank.sides[0]?.keepOuts ?? []).filter((one) => one.hangsOff);
+/** A closed line without a fill that stays as wide as it is at any size. */
+const Line = ({ shape, stroke, dash }: { shape: Polygon; stroke: string; dash?: string }) => (
+  <path
+    d={svgPath(shape)}
+    fill="none"
+    stroke={stroke}
+    strokeWidth="1.8"
+    strokeDasharray={dash}
+    vectorEffect="non-scaling-stroke"
+    pointerEvents="none"
+  />
+);
+
+/** The print with the sections that it is pressed in, numbered in their order. */
+function SectionDrawing({ press, bed, side, template }: Props) {
+  const sections = bed.sections?.sections ?? [];
+  const outline = polygonOf(template.outline);
+  const box = boundsOf(outline);
+  const beside = side.keepOuts.map(({ area }) => area);
+  const all = unionOf([box, ...sections.map(({ area }) => area), ...beside.map(boundsOf)]);
+  const grow = Math.max(all.width, all.height) * 0.02;
+  const large = Math.max(box.width, box.height) / Math.max(9, 3 * Math.sqrt(sections.length));
+  const middles = sections.map(({ area }) => {
+    // Its number stands in the middle of what of the print lies in it.
+    const [left, top] = [Math.max(area.x, box.x), Math.max(area.y, box.y)];
+    const right = Math.min(area.x + area.width, box.x + box.width);
+    const bottom = Math.min(area.y + area.height, box.y + box.height);
+    return { x: (left + right) / 2, y: (top + bottom) / 2 };
+  });
   return (
-    <g transform={`translate(${at.print.x} ${at.print.y}) ${turn}`}>
-      <g transform={`translate(${over} ${over})`}>
-        <path
-          d={svgPath(polygonOf(template.outline))}
-          fill="#fff"
-          fillOpacity="0.86"
+    <svg
+      viewBox={`${all.x - grow} ${all.y - grow} ${all.width + 2 * grow} ${all.height + 2 * grow}`}
+      className="h-full max-h-full w-full"
+      role="img"
+      aria-label={`The print is pressed in ${sections.length} sections on ${press.name}`}
+    >
+      {beside.map((area, i) => (
+        <path key={i} d={svgPath(area)} fill="#C6C7D0" />
+      ))}
+      <path d={svgPath(outline)} fill="#fff" stroke={INK} strokeWidth="2" vectorEffect="non-scaling-stroke" />
+      {sections.map(({ area }, i) => (
+        <rect
+          key={i}
+          {...area}
+          fill={i % 2 === 0 ? '#00739B' : '#F2B705'}
+          fillOpacity="0.16"
           stroke={INK}
-          strokeWidth="2"
+          strokeWidth="1.6"
+          strokeDasharray={i % 2 === 0 ? undefined : '8 5'}
           vectorEffect="non-scaling-stroke"
         />
-        {hangs.map(({ kind, area }, i) => {
-          const box = boundsOf(area);
-          return (
-            <g key={i}>
-              <path d={svgPath(area)} fill="#F2B705" stroke={INK} strokeWidth="1.4" vectorEffect="non-scaling-stroke" />
-              <text
-                x={box.x + box.width / 2}
-                y={box.y + box.height / 2}
-                fontSize={print}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fontWeight="700"
-                fill={INK}
-                stroke="#fff"
-                strokeWidth={print / 5}
-                paintOrder="stroke"
-              >
-                {kind}
-              </text>
-            </g>
-          );
-        })}
-      </g>
-    </g>
+      ))}
+      <polyline
+        points={middles.map(({ x, y }) => `${x},${y}`).join(' ')}
+        fill="none"
+        stroke={INK}
+        strokeWidth="1.4"
+        strokeDasharray="2 5"
+        vectorEffect="non-scaling-stroke"
+      />
+      {middles.map(({ x, y }, i) => (
+        <HaloText key={i} x={x} y={y} size={large}>
+          {i + 1}
+        </HaloText>
+      ))}
+    </svg>
   );
 }
 
 /**
- * The plate from above, its front below: how even it is, which part can be used, where pieces lie and what hangs off; or the print with
- * the sections that it is pressed in, numbered in their order.
+ * The plate from above, its front below: how even it is, which part can be used, where pieces lie and what hangs off; or the print with the
+ * sections that it is pressed in.
  */
-export function BedDrawing({ press, bed, blank, template, print }: Props) {
+export function BedDrawing(props: Props) {
+  const { press, bed, layers, side, template, print, pieces } = props;
+  if (bed.sections && !bed.bed) return <SectionDrawing {...props} />;
   const { width, depth } = press.platen;
-  const { zone, sections, print: size } = bed;
-  const text = Math.max(width, depth) / 26;
-  const pad = Math.max(width, depth) * 0.22;
-  if (sections && !bed.bed) {
-    const outline = polygonOf(template.outline);
-    const box = boundsOf(outline);
-    const grow = Math.max(box.width, box.height) * 0.12;
-    const large = Math.max(box.width, box.height) / 9;
-    return (
-      <svg
-        viewBox={`${box.x - grow} ${box.y - grow} ${box.width + 2 * grow} ${box.height + 2 * grow}`}
-        className="h-full max-h-full w-full"
-        role="img"
-        aria-label={`The print is pressed in ${sections.sections.length} sections on ${press.name}`}
-      >
-        <path d={svgPath(outline)} fill="#fff" stroke={INK} strokeWidth="2" vectorEffect="non-scaling-stroke" />
-        {sections.sections.map(({ area }, i) => (
-          <g key={i}>
-            <rect
-              {...area}
-              fill={i % 2 === 0 ? '#00739B' : '#F2B705'}
-              fillOpacity="0.16"
-              stroke={INK}
-              strokeWidth="1.6"
-              strokeDasharray={i % 2 === 0 ? undefined : '8 5'}
-              vectorEffect="non-scaling-stroke"
-            />
-            <text
-              x={area.x + area.width / 2}
-              y={area.y + area.height / 2}
-              fontSize={large}
-              fontWeight="700"
-              textAnchor="middle"
-              dominantBaseline="central"
-              fill={INK}
-              stroke="#fff"
-              strokeWidth={large / 8}
-              paintOrder="stroke"
-            >
-              {i + 1}
-            </text>
-          </g>
-        ))}
-      </svg>
-    );
-  }
-  const said = bed.bed
-    ? `${bed.bed.pieces.length} on the plate of ${press.name}${bed.bed.hangs === 'off' ? '' : `; beside the pad: ${bed.bed.onPlate.join(', ')}`}`
+  const map = mapOf(press);
+  const text = Math.max(width, depth) / 20;
+  const { bed: laid, usable, zone } = bed;
+  const drawn = bedPicture(bed, layers, side, template);
+  const said = laid
+    ? `${laid.pieces.length} on the plate of ${press.name}${laid.hangs === 'off' ? '' : `; on the plate: ${laid.onPlate.join(', ')}`}`
     : `Larger than the plate of ${press.name}`;
+  const all = unionOf([
+    { x: 0, y: 0, width, height: depth },
+    ...drawn.flatMap(({ outline, hangs }) => [outline, ...hangs.map(({ area }) => area)].map(boundsOf)),
+  ]);
+  const grow = text * 0.6;
+  const top = grow + (press.open.top ? 0 : text);
+  const wrong = laid !== null && laid.faults.length > 0;
   return (
     <svg
-      viewBox={`${-pad} ${-pad} ${width + 2 * pad} ${depth + 2 * pad}`}
+      viewBox={`${all.x - grow} ${all.y - top} ${all.width + 2 * grow} ${all.height + top + grow + text * 1.4}`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={said}
@@ -144,7 +126,7 @@ export function BedDrawing({ press, bed, blank, template, print }: Props) {
       </defs>
       <g clipPath="url(#plate)">
         <rect width={width} height={depth} fill="#E4E5EB" />
-        {bed.map && <HeatPicture map={bed.map} print={print} figures={false} />}
+        {map && <HeatPicture map={map} print={print} figures={false} />}
       </g>
       <rect
         width={width}
@@ -155,32 +137,68 @@ export function BedDrawing({ press, bed, blank, template, print }: Props) {
         strokeWidth="3"
         vectorEffect="non-scaling-stroke"
       />
-      {bed.usable && (
-        <rect
-          {...zone}
-          fill="none"
-          stroke={INK}
-          strokeWidth="1.8"
-          strokeDasharray="9 6"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
-      {(bed.bed?.pieces ?? []).map((piece, i) => (
-        <Piece key={i} at={piece} blank={blank} template={template} size={size} print={text * 0.85} />
-      ))}
+      <g {...pieces}>
+        {drawn.map(({ outline, pad, paper, hangs }, i) => (
+          <g key={i}>
+            {paper && <Line shape={paper} stroke="#9A8A5C" />}
+            <path
+              d={svgPath(outline)}
+              fill="#fff"
+              fillOpacity="0.86"
+              stroke={wrong ? '#C4126E' : INK}
+              strokeWidth={wrong ? 4 : 2}
+              vectorEffect="non-scaling-stroke"
+            />
+            {pad && <Line shape={pad} stroke="#54525F" dash="2 5" />}
+            {hangs.map(({ kind, area }, at) => {
+              const box = boundsOf(area);
+              return (
+                <g key={at}>
+                  <path
+                    d={svgPath(area)}
+                    fill="#F2B705"
+                    stroke={INK}
+                    strokeWidth="1.4"
+                    vectorEffect="non-scaling-stroke"
+                  />
+                  <HaloText x={box.x + box.width / 2} y={box.y + box.height / 2} size={text * 0.8}>
+                    {kind}
+                  </HaloText>
+                </g>
+              );
+            })}
+          </g>
+        ))}
+      </g>
+      {usable && <Line shape={rectPolygon(zone)} stroke={INK} dash="9 6" />}
       {!press.open.top && (
-        <text x={width / 2} y={-text * 0.7} fontSize={text} textAnchor="middle" fill={INK}>
+        <text x={width / 2} y={-text * 0.5} fontSize={text} textAnchor="middle" fill={INK}>
           hinge
         </text>
       )}
-      <text x={width / 2} y={depth + text * 1.4} fontSize={text} textAnchor="middle" fill="#54525F">
+      <text x={width / 2} y={all.y + all.height + text * 1.4} fontSize={text} textAnchor="middle" fill="#54525F">
         front, where you stand
       </text>
-      {bed.usable && (
-        <text x={width / 2} y={depth + text * 2.9} fontSize={text} textAnchor="middle" fill={INK}>
-          dashed: even within {print.temperature(bed.usable.coolest)} to {print.temperature(bed.usable.hottest)}
-        </text>
-      )}
     </svg>
   );
+}
+
+/** What the lines of a bed mean, in words beside the picture. */
+export function BedLegend({ bed, layers, print }: Pick<Props, 'bed' | 'layers' | 'print'>) {
+  const { usable } = bed;
+  const pad = layers.find(({ role }) => role === 'pad');
+  const even = usable && `even within ${print.temperature(usable.coolest)} to ${print.temperature(usable.hottest)}`;
+  const words = bed.bed
+    ? [
+        even ? `dashed: ${even}` : 'nobody checked how even the plate is',
+        'thin: the cover sheet',
+        pad ? `dotted: the ${pad.name.toLowerCase()}` : null,
+      ].filter((one) => one !== null)
+    : [
+        'numbers: the order of the pressings',
+        `each ${print.size(bed.zone.width, bed.zone.height)}${even ? `, ${even}` : ''}`,
+        `${print.length(LEAST_OVERLAP)} or more pressed twice at a seam`,
+      ];
+  const text = words.join('; ');
+  return <p className="text-[14.5px] text-soft">{`${text.charAt(0).toUpperCase()}${text.slice(1)}.`}</p>;
 }

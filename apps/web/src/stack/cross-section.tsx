@@ -1,22 +1,6 @@
-import type { Layer, LayerRole } from '@kanga/core/stack';
+import { stackPicture, type Layer, type LayerRole } from '@kanga/core/stack';
 import type { UnitPrinter } from '@kanga/core/units';
 
-/** Drawn heights: thin things are drawn thicker than they are, or nobody would see them. */
-const HEIGHT: Record<LayerRole, number> = {
-  'upper plate': 50,
-  'non-stick sheet': 8,
-  'cover sheet': 9,
-  transfer: 16,
-  blank: 38,
-  jig: 16,
-  insert: 9,
-  'blank, far layer': 26,
-  pad: 42,
-  'base sheet': 9,
-  'lower plate': 40,
-};
-const GAP = 9;
-const ROW = 42;
 const FULL = 300;
 const LEFT = 34;
 const TEXT = LEFT + FULL + 42;
@@ -61,30 +45,17 @@ function Patterns() {
 
 /** The stack in the press from the side: every layer drawn and named from the upper plate to the lower one. Widths are in proportion. */
 export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]; dial: string; print: UnitPrinter }) {
-  const widest = Math.max(...layers.map((layer) => layer.size?.width ?? 0));
-  const rows = layers.map((layer) => ({ layer, height: HEIGHT[layer.role] }));
-  const tops: number[] = [];
-  // Layers may not touch, and neither may the lines of their names.
-  let bottom = 6 - GAP;
-  let middleBefore = -Infinity;
-  for (const { height } of rows) {
-    const top = Math.max(bottom + GAP, middleBefore + ROW - height / 2);
-    tops.push(top);
-    bottom = top + height;
-    middleBefore = top + height / 2;
-  }
+  const { rows, height: bottom } = stackPicture(layers, FULL);
   return (
     <svg
-      viewBox={`0 0 ${TEXT + 262} ${bottom + 4}`}
+      viewBox={`0 0 ${TEXT + 262} ${bottom}`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={`The stack from above: ${layers.map((layer) => layer.name).join(', ')}`}
     >
       <Patterns />
-      {rows.map(({ layer, height }, i) => {
-        const top = tops[i] ?? 0;
-        const width = layer.size ? Math.max(60, (layer.size.width / widest) * FULL * 0.94) : FULL;
-        const x = LEFT + (FULL - width) / 2;
+      {rows.map(({ layer, x: from, top, width, height }, i) => {
+        const x = LEFT + from;
         const middle = top + height / 2;
         const detail =
           layer.role === 'upper plate'
@@ -93,7 +64,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
               ? `${print.size(layer.size.width, layer.size.height)}, ${layer.detail}`
               : layer.detail;
         return (
-          <g key={layer.role}>
+          <g key={i}>
             <rect
               x={x}
               y={top}

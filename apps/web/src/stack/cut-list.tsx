@@ -1,17 +1,16 @@
-import { cutList, type StackPlan } from '@kanga/core/stack';
+import { cutList, cutSides, type StackPlan } from '@kanga/core/stack';
 import { usePrint } from '../data/index.js';
 
 /** What protective paper to cut for the whole job, how much of the roll it takes, and when each sheet is thrown away. */
 export function CutListView({ stack, pieces }: { stack: StackPlan; pieces: number }) {
   const print = usePrint();
-  const pressings = stack.steps.filter(({ kind }) => kind === 'press').length * pieces;
-  const { items, rollWidth, length } = cutList(stack.layers, { pressings, pieces }, stack.house);
+  const { items, rollWidth, length } = cutList(cutSides(stack, pieces), pieces, stack.house);
   return (
     <details className="mt-3 border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">Paper to cut, for all {pieces}</summary>
       <ul className="mt-1">
         {items.map(({ role, name, width, height, count, until }) => (
-          <li key={role} className="border-t border-rule py-1 first:border-t-0">
+          <li key={`${role} ${width} ${height}`} className="border-t border-rule py-1 first:border-t-0">
             <b>
               <span className="figures">{count}</span> × {name}
             </b>

@@ -1,20 +1,27 @@
 import { useState } from 'react';
-import { formatDuration } from '@kanga/core/units';
+import { otherTemperature } from '@kanga/core/units';
+import { problemFrom } from '../data/index.js';
 import { Empty, Field } from '../frame/index.js';
-import { useJob } from '../job/index.js';
-import { Choice } from '../ui/index.js';
+import { useDownload, useJob } from '../job/index.js';
+import { Button, Choice, ProblemText } from '../ui/index.js';
 import { BedDrawing } from './bed-drawing.js';
-import { CutListView } from './cut-list.js';
+import { LaidBed } from './bed-stage.js';
 import { CrossSection } from './cross-section.js';
+import { CutListView } from './cut-list.js';
+import { CycleFacts } from './cycle-facts.js';
 import { SettingsLedger } from './settings-ledger.js';
+import { StepList } from './step-list.js';
 
 /** Stack’s one question: what goes into the press in which order, how hot and how long, and why? */
 export default function StackStage() {
   const { view, print } = useJob();
   const [look, setLook] = useState<'side' | 'above'>('side');
+  const [at, setAt] = useState(0);
+  const card = useDownload('press-card', 'press-card');
   // At the press the plan is shown as it was frozen.
   const stack = view.plan ?? view.stack;
-  if (!stack) {
+  const { blank, stack: planned } = view;
+  if (!stack || !blank || !planned) {
     return (
       <Field
         title="In the press, from the side"
@@ -23,16 +30,22 @@ export default function StackStage() {
       />
     );
   }
-  const { blank, template, stack: planned } = view;
-  const dial = view.plan?.dial ?? planned?.dial.value ?? stack.settings.temperature.value;
-  const above = look === 'above' && planned !== null && blank !== null && template !== null;
+  const dial = view.plan?.dial ?? planned.dial.value;
+  const which = Math.min(at, stack.sides.length - 1);
+  const shown = stack.sides[which];
+  const number = view.printed[which] ?? 0;
+  const side = blank.sides[number];
+  const template = view.templates[number];
+  const bed = shown?.bed ?? null;
+  const above = look === 'above' && bed !== null && side !== undefined && template !== undefined;
+  const pressed = view.printed.flatMap((one) => blank.sides[one] ?? []);
   return (
     <Field
       title={above ? 'On the plate, from above' : 'In the press, from the side'}
       picture={
-        <div className="grid h-full gap-4 xl:grid-cols-[minmax(0,1fr)_280px] max-xl:grid-rows-[minmax(360px,1fr)_auto]">
+        <div className="grid h-full gap-4 xl:grid-cols-[minmax(0,1fr)_290px] max-xl:grid-rows-[minmax(360px,1fr)_auto]">
           <div className="flex min-h-0 flex-col">
-            {planned && (
+            <div className="flex flex-wrap gap-x-6">
               <Choice
                 label="Look at it"
                 value={look}
@@ -42,47 +55,60 @@ export default function StackStage() {
                 ]}
                 onChange={setLook}
               />
-            )}
+              {stack.sides.length > 1 && (
+                <Choice
+                  label="Side"
+                  value={String(which)}
+                  options={pressed.map(({ name }, i) => ({ value: String(i), label: name }))}
+                  onChange={(value) => {
+                    setAt(Number(value));
+                  }}
+                />
+              )}
+            </div>
             <div className="relative min-h-[340px] flex-1">
               <div className="absolute inset-0">
                 {above ? (
-                  <BedDrawing press={planned.press} bed={planned.bed} blank={blank} template={template} print={print} />
+                  which === 0 && shown && !view.plan ? (
+                    <LaidBed plan={{ layers: shown.layers, bed }} side={side} template={template} />
+                  ) : (
+                    <BedDrawing
+                      press={stack.press}
+                      bed={bed}
+                      layers={shown?.layers ?? []}
+                      side={side}
+                      template={template}
+                      print={print}
+                    />
+                  )
                 ) : (
                   <CrossSection
-                    layers={stack.layers}
-                    dial={`dial ${print.temperature(dial)}, ${stack.press.name}`}
+                    layers={shown?.layers ?? []}
+                    dial={`dial ${print.temperature(dial)} (${otherTemperature(dial, print.units.temperature)}), ${stack.press.name}`}
                     print={print}
                   />
                 )}
               </div>
             </div>
           </div>
-          <section aria-label="Steps">
-            <h2 className="mb-1 text-[15px] font-semibold text-soft">Then, for each piece</h2>
-            <ol className="space-y-0 max-xl:columns-2">
-              {stack.steps.map((step, i) => (
-                <li
-                  key={i}
-                  className="grid break-inside-avoid grid-cols-[30px_minmax(0,1fr)] border-t border-rule py-1"
-                >
-                  <span className="figures pt-0.5 text-[15px] text-soft">{i + 1}</span>
-                  <span>
-                    <b>{step.title}</b>
-                    {step.seconds !== null && (
-                      <span className="figures float-right">{formatDuration(step.seconds)}</span>
-                    )}
-                    <span className="block text-[14px] leading-snug text-soft">{step.how}</span>
-                  </span>
-                </li>
-              ))}
-            </ol>
-          </section>
+          <StepList steps={stack.steps} />
         </div>
       }
       ledger={
         <>
-          <SettingsLedger settings={stack.settings} dial={view.plan ? null : (planned?.dial ?? null)} />
-          {planned && <CutListView stack={planned} pieces={view.job.pieces} />}
+          <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
+          <CycleFacts cycle={planned.cycle} />
+          <CutListView stack={planned} pieces={view.job.pieces} />
+          <Button
+            className="mt-3 w-full"
+            disabled={card.isPending}
+            onClick={() => {
+              card.mutate();
+            }}
+          >
+            {card.isPending ? 'Drawing it…' : 'Press card, one page A5'}
+          </Button>
+          {card.isError && <ProblemText problem={problemFrom(card.error)} className="mt-2" />}
         </>
       }
     />

@@ -12,16 +12,17 @@ const [W, H] = [300, 120];
 
 /** Other temperatures with the dwell that does the same work, as a curve with a risk at either end, and a press away. */
 export function LikeWork({ temperature, dwell }: { temperature: number; dwell: number }) {
-  const { view, session, print, locked } = useJob();
+  const { view, session, print, locked, settings } = useJob();
+  const energy = settings.energy * 1000;
   const from = { temperature, dwell };
   const [low, high] = [temperature - REACH, temperature + REACH];
-  const curve = equivalentCurve(from, low, high);
+  const curve = equivalentCurve(from, low, high, energy);
   const most = Math.max(...curve.map((point) => point.dwell));
   const x = (c: number) => ((c - low) / (high - low)) * W;
   const y = (s: number) => H - (s / most) * (H - 12);
   const others = [-10, -5, 5, 10]
     .map((by) => Math.round(temperature + by))
-    .map((c) => ({ c, s: Math.round(equivalentDwell(from, c) / 5) * 5 }))
+    .map((c) => ({ c, s: Math.round(equivalentDwell(from, c, energy) / 5) * 5 }))
     .filter(({ s }) => s >= SETTING_LIMITS.dwell.least && s <= SETTING_LIMITS.dwell.most);
   return (
     <details className="mt-3 border-t border-rule pt-2">
@@ -79,7 +80,8 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
         ))}
       </ul>
       <p className="mt-1 text-[14px] text-soft">
-        An Arrhenius rate of about 120 kJ/mol, a fit to common practice. Past the peak more time is not more colour.
+        An Arrhenius rate of {settings.energy} kJ/mol (shop), a fit to common practice. Past the peak more time is not
+        more colour.
       </p>
     </details>
   );

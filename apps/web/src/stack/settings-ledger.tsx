@@ -1,13 +1,7 @@
 import type { ReactNode } from 'react';
+import type { PressureLevel } from '@kanga/core/blank';
 import type { Decision } from '@kanga/core/finding';
-import {
-  MEDIUM_KPA,
-  SETTING_LIMITS,
-  type Overrides,
-  type PressSettings,
-  type PressureLevel,
-  type Peel,
-} from '@kanga/core/stack';
+import { MEDIUM_KPA, SETTING_LIMITS, type Overrides, type PressSettings, type Peel } from '@kanga/core/stack';
 import {
   formatDuration,
   formatTemperature,

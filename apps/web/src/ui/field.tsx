@@ -144,6 +144,62 @@ export function Choice<T extends string>({
   );
 }
 
+/** Yes or no, both in sight. */
+export const YesNo = ({
+  label,
+  value,
+  onChange,
+  disabled,
+  yes = 'Yes',
+  no = 'No',
+}: {
+  label: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+  disabled?: boolean;
+  yes?: string;
+  no?: string;
+}) => (
+  <Choice
+    label={label}
+    value={value ? 'yes' : 'no'}
+    disabled={disabled}
+    options={[
+      { value: 'yes', label: yes },
+      { value: 'no', label: no },
+    ]}
+    onChange={(chosen) => {
+      onChange(chosen === 'yes');
+    }}
+  />
+);
+
+/** Something that is so or not, with its words beside the box. */
+export const Check = ({
+  label,
+  checked,
+  onChange,
+  disabled = false,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  disabled?: boolean;
+}) => (
+  <label className="flex min-h-10 items-center gap-2">
+    <input
+      type="checkbox"
+      className="h-5 w-5 accent-cyan"
+      checked={checked}
+      disabled={disabled}
+      onChange={(event) => {
+        onChange(event.target.checked);
+      }}
+    />
+    {label}
+  </label>
+);
+
 /** One of many, from a list that opens. */
 export function Select<T extends string>({
   label,

@@ -8,6 +8,13 @@ export const ProblemText = ({ problem, className = '' }: { problem: Problem; cla
   </p>
 );
 
+/** The foot of a dialog that only tells something. */
+export const CloseFoot = ({ onClose }: { onClose: () => void }) => (
+  <div className="mt-4 flex justify-end">
+    <Button onClick={onClose}>Close</Button>
+  </div>
+);
+
 /** The foot of a form in a dialog: what went wrong, the way out, and the button that does it. */
 export function FormFoot({
   problem,

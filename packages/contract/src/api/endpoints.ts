@@ -10,6 +10,7 @@ import {
   scanQuerySchema,
 } from '../blank/index.js';
 import { newWaiverSchema } from '../finding/index.js';
+import { outcomesQuerySchema, runOutcomeSchema } from '../inspect/index.js';
 import {
   jobChangeSchema,
   jobFileSchema,
@@ -21,6 +22,7 @@ import {
 } from '../job/index.js';
 import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
+import { provenSchema } from '../stack/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 
@@ -226,6 +228,26 @@ export const ENDPOINTS: readonly Endpoint[] = [
     params: id,
     answer: runPlanSchema,
     status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/press-card',
+    summary: 'One page for the press, A5: the stack, the bed and the steps',
+    params: id,
+    answer: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/api/outcomes',
+    summary: 'What came of the runs of so many days',
+    query: outcomesQuerySchema,
+    answer: list(runOutcomeSchema),
+  },
+  {
+    method: 'get',
+    path: '/api/proven',
+    summary: 'Settings that were pressed in this shop, and what came of them',
+    answer: list(provenSchema),
   },
   {
     method: 'get',

@@ -1,3 +1,4 @@
+import { aimSchema, readingSchema } from '../bench/index.js';
 import {
   newPrintSchema,
   printerReportSchema,
@@ -17,7 +18,7 @@ import {
 } from '../shop/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
 
-/** The doors of printing: prints, printers and papers. */
+/** The doors of the shop floor: prints, printers, papers, presses, and the thermometer beside them. */
 export const FLOOR_ENDPOINTS: readonly Endpoint[] = [
   {
     method: 'get',
@@ -143,5 +144,13 @@ export const FLOOR_ENDPOINTS: readonly Endpoint[] = [
     summary: 'Take a paper off the floor',
     params: id,
     answer: shopSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/thermometer/reading',
+    summary: 'What the infrared thermometer on the bench reads where it is aimed; 503 when it does not answer',
+    body: aimSchema,
+    answer: readingSchema,
+    status: 201,
   },
 ];

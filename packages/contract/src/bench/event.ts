@@ -15,7 +15,7 @@ const stepEvent = (kind: 'start' | 'done' | 'skip') =>
     ...head,
     kind: Joi.string().valid(kind).required(),
     piece,
-    step: Joi.number().integer().min(0).max(100).required(),
+    step: Joi.number().integer().min(0).max(10_000).required(),
   });
 
 const verdictSchema = Joi.object({

@@ -3,6 +3,7 @@ import {
   FAMILIES,
   KEEP_OUT_KINDS,
   MAKES,
+  PRESSURES,
   PRINT_AREA_LIMITS,
   SURFACES,
   type Blank,
@@ -12,6 +13,7 @@ import {
   type KeepOut,
   type MakersSheet,
   type Side,
+  type StopLimits,
 } from '@kanga/core/blank';
 import { boundsOf, crossingOf, type Outline, type Polygon } from '@kanga/core/geometry';
 import { SETTING_LIMITS } from '@kanga/core/stack';
@@ -103,12 +105,20 @@ const constructionSchema = Joi.object<Construction, true>({
 const setting = (key: keyof typeof SETTING_LIMITS) =>
   Joi.number().min(SETTING_LIMITS[key].least).max(SETTING_LIMITS[key].most).allow(null).required();
 
+const pressure = Joi.string()
+  .valid(...PRESSURES, null)
+  .required();
 const makersSheetSchema = Joi.object<MakersSheet, true>({
   temperature: setting('temperature'),
   dwell: setting('dwell'),
   prePress: setting('prePress'),
-  pressure: Joi.string().valid('light', 'medium', 'firm', null).required(),
+  pressure,
   peel: Joi.string().valid('hot', 'cold', null).required(),
+  limits: Joi.object<StopLimits, true>({
+    temperature: setting('temperature'),
+    dwell: setting('dwell'),
+    pressure,
+  }).required(),
   remark: Joi.string().max(300).allow('').required(),
 });
 
@@ -137,6 +147,7 @@ const fields = {
   wrap: Joi.string().valid('round', 'sides', null).required(),
   safe: Joi.number().min(0).max(200).allow(null).required(),
   jig: words(120),
+  jigs: Joi.number().integer().min(0).max(10_000).allow(null).required(),
   makersSheet: makersSheetSchema.allow(null).required(),
   weight: count(100_000),
   cost: count(1_000_000),

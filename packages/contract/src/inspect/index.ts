@@ -1,1 +1,2 @@
 export * from './fault.js';
+export * from './outcome.js';

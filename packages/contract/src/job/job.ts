@@ -1,13 +1,13 @@
 import Joi from 'joi';
 import { STAGES } from '@kanga/core/finding';
-import { PIECES_LIMITS, type Approval, type Job, type JobChange, type JobFile, type RunPlan } from '@kanga/core/job';
+import { PIECES_LIMITS, type Approval, type Job, type JobChange, type JobFile } from '@kanga/core/job';
 import { artSchema, designSchema, runSchema } from '../art/index.js';
 import { benchEventSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
 import { daySchema, idSchema, instantSchema, waiverSchema } from '../finding/index.js';
 import { gapSchema, sheetChoicesSchema } from '../sheet/index.js';
-import { pressSchema } from '../shop/index.js';
 import { overridesSchema } from '../stack/index.js';
+import { runPlanSchema } from './run-plan.js';
 
 const head = {
   name: Joi.string().trim().min(1).max(120).required(),
@@ -68,67 +68,6 @@ export const jobSchema = Joi.object<Job, true>({
   createdAt: instantSchema.required(),
   updatedAt: instantSchema.required(),
   closedAt: instantSchema.allow(null).required(),
-});
-
-const sourceSchema = Joi.object({
-  kind: Joi.string()
-    .valid("maker's sheet", 'proven on this press', 'house rule', 'reference chart', 'computed')
-    .required(),
-  rule: Joi.string(),
-  row: Joi.string(),
-  formula: Joi.string(),
-  times: Joi.number().integer(),
-  last: Joi.string(),
-});
-const decision = (value: Joi.Schema) =>
-  Joi.object({
-    value: value.required(),
-    unit: Joi.string().valid('mm', '°C', 's', 'kPa'),
-    why: Joi.string().required(),
-    source: sourceSchema.required(),
-    confidence: Joi.string().valid('firm', 'fair', 'start').required(),
-    range: Joi.object({ low: Joi.number().required(), high: Joi.number().required() }),
-    overruled: Joi.object({ proposal: value.required(), why: Joi.string().required() }),
-  }).required();
-
-export const runPlanSchema = Joi.object<RunPlan, true>({
-  frozenAt: instantSchema.required(),
-  pieces: head.pieces,
-  blank: blankSchema.required(),
-  press: pressSchema.required(),
-  settings: Joi.object({
-    temperature: decision(Joi.number()),
-    dwell: decision(Joi.number()),
-    pressure: decision(Joi.string().valid('light', 'medium', 'firm')),
-    prePress: decision(Joi.number()),
-    peel: decision(Joi.string().valid('hot', 'cold')),
-  }).required(),
-  layers: Joi.array()
-    .items(
-      Joi.object({
-        role: Joi.string().required(),
-        name: Joi.string().required(),
-        detail: Joi.string().required(),
-        why: Joi.string().required(),
-        size: Joi.object({ width: Joi.number().required(), height: Joi.number().required() }),
-        thickness: Joi.number().required(),
-        faces: Joi.string().valid('up', 'down'),
-      }),
-    )
-    .required(),
-  dial: Joi.number().min(0).max(400),
-  steps: Joi.array()
-    .items(
-      Joi.object({
-        kind: Joi.string().required(),
-        title: Joi.string().required(),
-        how: Joi.string().required(),
-        seconds: Joi.number().greater(0).allow(null).required(),
-        side: Joi.number().integer().min(0).required(),
-      }),
-    )
-    .min(1)
-    .required(),
 });
 
 export const jobFileSchema = Joi.object<JobFile, true>({

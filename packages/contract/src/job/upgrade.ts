@@ -1,8 +1,9 @@
-import { edgeKeepOut, type Blank, type Edge, type KeepOut } from '@kanga/core/blank';
+import { edgeKeepOut, NO_LIMITS, type Blank, type Edge, type KeepOut } from '@kanga/core/blank';
 import type { Placement, SideDesign } from '@kanga/core/art';
 import type { Outline } from '@kanga/core/geometry';
 import { USUAL_SHEET } from '@kanga/core/sheet';
-import { openEdges, type Press } from '@kanga/core/shop';
+import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
+import type { StepKind, StepPlace } from '@kanga/core/stack';
 
 /** A blank as it was written before sides had outlines of their own. */
 export interface BlankBefore {
@@ -55,6 +56,7 @@ export const upgradeBlank = (before: BlankBefore): Blank => ({
   wrap: null,
   safe: null,
   jig: before.jig,
+  jigs: null,
   makersSheet: null,
   weight: null,
   cost: null,
@@ -130,11 +132,61 @@ function fromTwo(ticket: Written): Written {
   };
 }
 
+/** A blank as it was written before its maker's limits and the number of its jigs were known. */
+const blankNow = (blank: Plain): Plain => {
+  const sheet = blank['makersSheet'] as Plain | null | undefined;
+  return { jigs: null, ...blank, makersSheet: sheet ? { limits: NO_LIMITS, ...sheet } : (sheet ?? null) };
+};
+
+/** Where the steps of before were done; all others were done at the table. */
+const PLACES: Partial<Record<StepKind, StepPlace>> = {
+  'pre-press': 'press',
+  press: 'press',
+  move: 'press',
+  turn: 'press',
+  peel: 'press',
+  cool: 'rack',
+};
+const stepNow = (step: Plain): Plain => {
+  const at = PLACES[step['kind'] as StepKind] ?? 'table';
+  return { at, hands: at === 'rack' ? 0 : 1, takes: 10, look: '', caution: null, ...step };
+};
+
+/** A plan as it was frozen before beds were kept with it, as one of today's; a plan of today is given back as it is. */
+export function upgradePlan(plan: Plain): Plain {
+  if (!('layers' in plan)) return plan;
+  const { layers, ...kept } = plan;
+  return {
+    ...kept,
+    blank: blankNow((kept['blank'] ?? {}) as Plain),
+    press: { ...USUAL_PRESS, ...((kept['press'] ?? {}) as Plain) },
+    paper: null,
+    house: null,
+    sides: [{ layers, bed: null }],
+    steps: ((kept['steps'] ?? []) as Plain[]).map(stepNow),
+  };
+}
+
+/** Of format 3: presses had no opening, blanks no limits, and plans did not say how goods lay on the plate. */
+function fromThree(ticket: Written): Written {
+  const { blank, plan } = (ticket.file ?? {}) as { blank?: Plain | null; plan?: Plain | null };
+  return {
+    ...ticket,
+    formatVersion: 4,
+    file: {
+      ...ticket.file,
+      blank: blank ? blankNow(blank) : (blank ?? null),
+      plan: plan ? upgradePlan(plan) : (plan ?? null),
+    },
+  };
+}
+
 /** A ticket of an earlier format as one of today's; anything else is given back as it is, for the door to judge. */
 export function upgradeTicket(ticket: unknown): unknown {
   let now = written(ticket);
   if (!now.file) return ticket;
   if (now.formatVersion === 1) now = fromOne(now);
   if (now.formatVersion === 2) now = fromTwo(now);
+  if (now.formatVersion === 3) now = fromThree(now);
   return now;
 }

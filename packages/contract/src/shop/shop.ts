@@ -2,6 +2,7 @@ import Joi from 'joi';
 import {
   CONVERSIONS,
   INK_NAMES,
+  PAD_KINDS,
   PRESS_KINDS,
   SCHOOLS,
   STAND_IN,
@@ -9,6 +10,7 @@ import {
   type Ink,
   type Media,
   type MirrorTest,
+  type Pad,
   type Press,
   type PrintCard,
   type Printer,
@@ -28,6 +30,23 @@ const pressWords = {
     .required(),
   platen: Joi.object({ width: mm, depth: mm }).required(),
   heatLimit: Joi.number().min(150).max(300).required(),
+  opening: Joi.number().min(1).max(500).allow(null).required(),
+  warmUp: Joi.number().min(0).max(7200).required(),
+  recovery: Joi.number().min(0).max(1800).required(),
+  table: Joi.number().min(0).max(5000).required(),
+  pads: Joi.array()
+    .items(
+      Joi.object<Pad, true>({
+        kind: Joi.string()
+          .valid(...PAD_KINDS)
+          .required(),
+        width: mm.greater(10),
+        depth: mm.greater(10),
+        thickness: Joi.number().min(0.5).max(100).required(),
+      }),
+    )
+    .max(20)
+    .required(),
   remark: Joi.string().allow('').max(300).required(),
   open: Joi.object({
     top: Joi.boolean().required(),
@@ -68,6 +87,7 @@ const inkSchema = Joi.object<Ink, true>({
 const printerWords = {
   name: Joi.string().trim().min(1).max(80).required(),
   mirroredBy: Joi.string().valid('kanga', 'driver').required(),
+  dye: Joi.string().valid('ink', 'toner').required(),
   resolution: Joi.number().integer().min(72).max(2880).required(),
   address: Joi.string()
     .uri({ scheme: ['ipp', 'ipps', 'http', 'https'] })
@@ -129,12 +149,19 @@ const schoolsOf = (key: keyof HouseRules) =>
   Joi.string()
     .valid(...SCHOOLS[key].schools.map(({ value }) => value))
     .required();
-const houseSchema = Joi.object<HouseRules, true>({
+export const houseSchema = Joi.object<HouseRules, true>({
   hold: schoolsOf('hold'),
+  sprayed: schoolsOf('sprayed'),
   reuse: schoolsOf('reuse'),
+  paper: schoolsOf('paper'),
   nonStick: schoolsOf('nonStick'),
+  sleeves: schoolsOf('sleeves'),
   pad: schoolsOf('pad'),
+  lines: schoolsOf('lines'),
   socks: schoolsOf('socks'),
+  tees: schoolsOf('tees'),
+  masks: schoolsOf('masks'),
+  mats: schoolsOf('mats'),
 });
 export const settingsSchema = Joi.object<Settings, true>({
   shopName: Joi.string().trim().min(1).max(80).required(),
@@ -143,6 +170,7 @@ export const settingsSchema = Joi.object<Settings, true>({
   bench: Joi.string().valid('dark', 'light').required(),
   sounds: Joi.boolean().required(),
   house: houseSchema.required(),
+  energy: Joi.number().min(40).max(300).required(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

@@ -1,1 +1,2 @@
 export * from './overrides.js';
+export * from './proven.js';

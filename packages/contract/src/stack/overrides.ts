@@ -9,4 +9,9 @@ export const overridesSchema = Joi.object<Overrides, true>({
   pressure: Joi.string().valid('light', 'medium', 'firm', null),
   prePress: within(SETTING_LIMITS.prePress),
   peel: Joi.string().valid('hot', 'cold', null),
+  place: Joi.object({
+    x: Joi.number().min(-5000).max(5000).required(),
+    y: Joi.number().min(-5000).max(5000).required(),
+    turn: Joi.number().valid(0, 90, 180, 270).required(),
+  }).allow(null),
 });

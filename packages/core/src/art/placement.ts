@@ -1,5 +1,5 @@
 import { chain, rotation, scaling, translation, type Transform } from '../geometry/index.js';
-import { MM_PER_INCH } from '../units/index.js';
+import { clamped, MM_PER_INCH } from '../units/index.js';
 import type { Template } from '../blank/index.js';
 import type { ArtFacts, Placement } from './art.js';
 
@@ -45,14 +45,16 @@ export const proposePlacement = (template: Template, size: PixelSize): Placement
 /** Printed widths that make sense, mm. */
 export const PLACEMENT_LIMITS = { least: 2, most: 6000 };
 
+/** Where a centre makes sense, mm. */
+const CENTRE_LIMITS = { least: -3000, most: 3000 };
+
 /** Keeps a placement within sense: width within limits, turn within ±180°, the centre within 3 m. */
 export function tidyPlacement(placement: Placement): Placement {
-  const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
   const turned = ((((placement.rotation + 180) % 360) + 360) % 360) - 180;
   return {
-    x: clamp(placement.x, -3000, 3000),
-    y: clamp(placement.y, -3000, 3000),
-    width: clamp(placement.width, PLACEMENT_LIMITS.least, PLACEMENT_LIMITS.most),
+    x: clamped(placement.x, CENTRE_LIMITS),
+    y: clamped(placement.y, CENTRE_LIMITS),
+    width: clamped(placement.width, PLACEMENT_LIMITS),
     rotation: turned === -180 ? 180 : turned,
   };
 }

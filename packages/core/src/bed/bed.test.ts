@@ -141,6 +141,7 @@ describe('planSections', () => {
     ['an 18 × 27 in mat on 16 × 20 in', 18 * inch, 27 * inch, plate, 2, 2],
     ['a 24 × 36 in mat on 16 × 20 in', 24 * inch, 36 * inch, plate, 4, 4],
     ['a 40 × 40 cm cushion with its bleed on 15 × 15 in', 412.7, 412.7, { width: 15 * inch, height: 15 * inch }, 4, 4],
+    ['a 35 × 35 in banner on 16 × 20 in, as a pinwheel', 35 * inch, 35 * inch, plate, 5, 5],
     ['what fits', 300, 300, plate, 1, 1],
   ] as const)('%s', (_, width, height, zone, count, bound) => {
     const found = plan(of(width, height, zone));
@@ -157,17 +158,14 @@ describe('planSections', () => {
         (width, height, w, h) => {
           const { sections, bound } = plan(of(width, height, { width: w, height: h }));
           expect(sections.length).toBeGreaterThanOrEqual(bound);
-          for (let x = 1; x < width; x += Math.max(7, width / 23)) {
-            for (let y = 1; y < height; y += Math.max(7, height / 23)) {
-              const at = { x, y, width: 0.01, height: 0.01 };
-              expect(sections.some(({ area }) => rectContains(area, at))).toBe(true);
+          // Every spot as large as the overlap lies whole in one pressing: so no seam is without it, however the sections lie.
+          const spot = LEAST_OVERLAP - 1e-3;
+          for (let x = 0; x <= width - LEAST_OVERLAP; x += Math.max(7, width / 23)) {
+            for (let y = 0; y <= height - LEAST_OVERLAP; y += Math.max(7, height / 23)) {
+              const at = { x, y, width: spot, height: spot };
+              expect(sections.some(({ area }) => rectContains(area, at, 1e-6))).toBe(true);
             }
           }
-          const columns = [...new Set(sections.map(({ area }) => area.x))].sort((a, b) => a - b);
-          const long = sections[0]?.area.width ?? 0;
-          columns.slice(1).forEach((x, i) => {
-            expect((columns[i] ?? 0) + long - x).toBeGreaterThanOrEqual(LEAST_OVERLAP - 1e-6);
-          });
         },
       ),
       { numRuns: 60 },

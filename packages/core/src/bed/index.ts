@@ -1,2 +1,3 @@
 export * from './place.js';
 export * from './sections.js';
+export * from './cover.js';

@@ -22,7 +22,19 @@ export interface BedRequest {
   pad: boolean;
   /** How many pieces wait for the press. */
   pieces: number;
+  /** Where the first piece was laid by hand; null: where it lies best. */
+  place?: Place | null;
 }
+
+/** A print's corner on the plate, mm from its back left corner, and its turn, quarters clockwise. */
+export interface Place {
+  x: number;
+  y: number;
+  turn: BedPiece['turn'];
+}
+
+/** What a place chosen by hand breaks: all that a place which is worked out never does. */
+export type BedFault = 'beyond the even part' | 'off the plate' | 'against the frame';
 
 /** A piece as it lies on the plate: its print's box there, and how it is turned, quarters clockwise. */
 export interface BedPiece {
@@ -38,6 +50,8 @@ export interface Bed {
   hangs: 'off' | 'beside' | 'pressed';
   /** Distance of the print's middle from the zone's, mm. */
   offCentre: number;
+  /** Laid by hand: what that breaks. */
+  faults: BedFault[];
 }
 
 /** Clearance of a hang-off from the edge of the plate, mm. Common practice, no published source: it lies just outside the edge. */
@@ -77,18 +91,26 @@ interface Judged {
   rank: [number, number, number];
 }
 
-/** What becomes of the hang-offs of one piece, and whether the blank can lie there at all. */
-function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number): Judged | null {
-  const { platen, zone, open, hangOffs, pad, blank, print } = request;
+/** A blank hangs over open edges alone. */
+function isBlocked({ platen, open, blank, print }: BedRequest, turn: BedPiece['turn'], x: number, y: number): boolean {
+  const lies = boxTurned(blank, print, turn, x, y);
+  return (
+    (!open.left && lies.x < -1e-6) ||
+    (!open.right && lies.x + lies.width > platen.width + 1e-6) ||
+    (!open.top && lies.y < -1e-6) ||
+    (!open.bottom && lies.y + lies.height > platen.depth + 1e-6)
+  );
+}
+
+/** What becomes of the hang-offs of one piece that lies there, and all that is wrong with the place. */
+function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number): Judged {
+  const { platen, zone, hangOffs, pad, print } = request;
   const size = onBed(request, turn);
   const box: Rect = { x, y, ...size };
-  if (!rectContains(zone, box, 1e-6)) return null;
-  const lies = boxTurned(blank, print, turn, x, y);
-  // A blank hangs over open edges alone.
-  if (!open.left && lies.x < -1e-6) return null;
-  if (!open.right && lies.x + lies.width > platen.width + 1e-6) return null;
-  if (!open.top && lies.y < -1e-6) return null;
-  if (!open.bottom && lies.y + lies.height > platen.depth + 1e-6) return null;
+  const faults: BedFault[] = [];
+  if (!rectContains({ x: 0, y: 0, width: platen.width, height: platen.depth }, box, 1e-6)) faults.push('off the plate');
+  else if (!rectContains(zone, box, 1e-6)) faults.push('beyond the even part');
+  if (isBlocked(request, turn, x, y)) faults.push('against the frame');
   const plate: Rect = {
     x: -HANG_CLEARANCE,
     y: -HANG_CLEARANCE,
@@ -107,6 +129,7 @@ function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number
       onPlate: [...new Set(hot.map(({ kind }) => kind))],
       hangs: pressed.length > 0 ? 'pressed' : hot.length > 0 ? 'beside' : 'off',
       offCentre,
+      faults,
     },
     // Turned upside down only where it helps: the printed side is easier to lay straight as it is read.
     rank: [pressed.length, hot.length, offCentre + (turn === 0 ? 0 : turn === 180 ? 2 : 1)],
@@ -164,7 +187,7 @@ export function placeOne(request: BedRequest): Bed | null {
     for (const x of xs) {
       for (const y of ys) {
         const judged = judge(request, turn, x, y);
-        if (judged && better(judged, best)) best = judged;
+        if (judged.bed.faults.length === 0 && better(judged, best)) best = judged;
       }
     }
   }
@@ -176,6 +199,10 @@ export function placeOne(request: BedRequest): Bed | null {
  * them has to hang off; otherwise one. Null when not even one fits.
  */
 export function layBed(request: BedRequest): Bed | null {
+  return request.place ? laidByHand(request, request.place) : layBest(request);
+}
+
+function layBest(request: BedRequest): Bed | null {
   const one = placeOne(request);
   if (!one || request.hangOffs.length > 0 || request.pieces < 2) return one;
   const { zone, blank, print, platen } = request;
@@ -204,6 +231,33 @@ export function layBed(request: BedRequest): Bed | null {
     if (within) best = pieces;
   }
   return { ...one, pieces: best, offCentre: best === one.pieces ? one.offCentre : 0 };
+}
+
+/**
+ * The bed as it was laid by hand: the pieces that would lie side by side keep together, the first of them where it was put. Whatever that
+ * breaks is told, none of it mended.
+ */
+function laidByHand(request: BedRequest, place: Place): Bed {
+  const { turn, x, y } = place;
+  const proposed = layBest(request);
+  const size = onBed(request, turn);
+  const together = proposed?.pieces.every((piece) => piece.turn === turn) ? proposed.pieces : [];
+  const [first] = together;
+  const pieces = first
+    ? together.map(({ print }) => ({
+        print: { ...print, x: print.x - first.print.x + x, y: print.y - first.print.y + y },
+        turn,
+      }))
+    : [{ print: { x, y, ...size }, turn }];
+  const judged = pieces.map(({ print }) => judge(request, turn, print.x, print.y).bed);
+  const worst = (['pressed', 'beside', 'off'] as const).find((how) => judged.some(({ hangs }) => hangs === how));
+  return {
+    pieces,
+    onPlate: [...new Set(judged.flatMap(({ onPlate }) => onPlate))],
+    hangs: worst ?? 'off',
+    offCentre: judged[0]?.offCentre ?? 0,
+    faults: [...new Set(judged.flatMap(({ faults }) => faults))],
+  };
 }
 
 const allOpen = ({ open }: BedRequest): boolean => open.left && open.right && open.top && open.bottom;

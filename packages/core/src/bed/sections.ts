@@ -1,4 +1,5 @@
-import { clipped, rectPolygon, united, type Polygon, type Rect } from '../geometry/index.js';
+import { areaOf, clipped, fillsBox, rectPolygon, united, type Polygon, type Rect } from '../geometry/index.js';
+import { coverFewer } from './cover.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
 export interface Section {
@@ -110,8 +111,9 @@ function gridOf(request: SectionRequest, turned: boolean): Section[] | null {
     overlap,
     request.costDown ?? null,
   );
-  const sections = rows.flatMap((y) =>
-    columns.flatMap((x): Section[] => {
+  // There and back, so that each move is to the place beside it.
+  const sections = rows.flatMap((y, row) =>
+    (row % 2 === 0 ? columns : [...columns].reverse()).flatMap((x): Section[] => {
       const area = { x: box.x + x, y: box.y + y, ...size };
       return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned }] : [];
     }),
@@ -121,6 +123,8 @@ function gridOf(request: SectionRequest, turned: boolean): Section[] | null {
 
 /** The sections without those whose part of the outline others press, too; the ones that hold least go first. */
 function withoutSpare(sections: readonly Section[], { outline, box, overlap }: SectionRequest): Section[] {
+  // A full rectangle needs each of its rows and columns.
+  if (fillsBox(outline)) return [...sections];
   // Half the overlap belongs to each neighbour, so that two that only just touch do not count as covering.
   const own = ({ x, y, width, height }: Rect): Rect => {
     const half = overlap / 2 - 1e-3;
@@ -165,9 +169,60 @@ export function sectionBound({ box, zone, outline }: SectionRequest, area: numbe
   return Math.max(1, byArea, corners);
 }
 
+/** Sections that lie anyhow, fewer than `than`; and whether no fewer do. Their places follow from the print's edges, not from the picture. */
+function anyhow(request: SectionRequest, than: number): { sections: Section[] | null; proven: boolean } {
+  const { box, zone, overlap, outline } = request;
+  const tile = { width: zone.width - overlap, height: zone.height - overlap };
+  if (tile.width <= 0 || tile.height <= 0) return { sections: null, proven: false };
+  // Windows that overlap by so much cover the print as tiles that are so much smaller cover a print that is.
+  const full = fillsBox(outline);
+  const needed = (cell: Rect): boolean =>
+    full ||
+    clipped(
+      [outline],
+      rectPolygon({ x: box.x + cell.x, y: box.y + cell.y, width: cell.width + overlap, height: cell.height + overlap }),
+    ).length > 0;
+  const { tiles, proven } = coverFewer(box.width - overlap, box.height - overlap, tile, than, needed);
+  const middle = (at: number, size: number, all: number) => (size > all ? (all - size) / 2 : at);
+  const sections = tiles?.map(({ x, y, turned }): Section => {
+    const size = turned ? { width: zone.height, height: zone.width } : zone;
+    const [left, top] = [middle(x, size.width, box.width), middle(y, size.height, box.height)];
+    return { area: { x: box.x + left, y: box.y + top, width: size.width, height: size.height }, turned };
+  });
+  return { sections: sections ? inOrder(sections) : null, proven: proven && full };
+}
+
+/** From the one furthest up and left always on to the nearest that is left. O(n²). */
+function inOrder(sections: readonly Section[]): Section[] {
+  const left = [...sections].sort((a, b) => a.area.y - b.area.y || a.area.x - b.area.x);
+  const out: Section[] = [];
+  for (let now = left.shift(); now;) {
+    out.push(now);
+    const { area } = now;
+    const far = ({ area: other }: Section) =>
+      Math.hypot(
+        other.x + other.width / 2 - area.x - area.width / 2,
+        other.y + other.height / 2 - area.y - area.height / 2,
+      );
+    left.sort((a, b) => far(a) - far(b));
+    now = left.shift();
+  }
+  return out;
+}
+
+const pressedTwice = (sections: readonly Section[], { outline }: SectionRequest, area: number): number =>
+  Math.max(
+    0,
+    sections.reduce((sum, section) => {
+      const parts = clipped([outline], rectPolygon(section.area));
+      return sum + parts.reduce((all, part) => all + areaOf(part), 0);
+    }, 0) - area,
+  );
+
 /**
- * Presses a print in the fewest sections that upright windows in rows and columns can, the plate either way round; of as few, with
- * the least area pressed twice. Null when the zone is hardly larger than the overlap. O(sections × corners).
+ * Presses a print in the fewest sections: in rows and columns, the plate either way round, with their seams where the picture is quiet; lying anyhow
+ * where that takes fewer (branch and bound, `coverFewer`). Of as few, with the least area pressed twice. The bound is the number itself where all
+ * ways were tried. Null when the zone is hardly larger than the overlap. O(sections × corners) beside the search.
  */
 export function planSections(request: SectionRequest, area: number): Sections | null {
   let best: Sections | null = null;
@@ -175,17 +230,17 @@ export function planSections(request: SectionRequest, area: number): Sections | 
   for (const turned of [false, true]) {
     const sections = gridOf(request, turned);
     if (!sections || sections.length === 0) continue;
-    const pressed = sections.reduce((sum, section) => {
-      const parts = clipped([request.outline], rectPolygon(section.area));
-      return sum + parts.reduce((all, part) => all + Math.abs(shoelace(part)), 0);
-    }, 0);
-    const twice = Math.max(0, pressed - area);
+    const twice = pressedTwice(sections, request, area);
     const fewer = best ? sections.length - best.sections.length : -1;
     if (fewer < 0 || (fewer === 0 && best && twice < best.twice - 1e-6)) best = { sections, twice, bound };
   }
-  return best;
+  if (!best || best.sections.length <= bound) return best;
+  const { sections, proven } = anyhow(request, best.sections.length);
+  if (sections) best = { sections, twice: pressedTwice(sections, request, area), bound };
+  return proven ? { ...best, bound: best.sections.length } : best;
 }
 
+/** Area with its sign: holes that union leaves count against what surrounds them. */
 const shoelace = (polygon: Polygon): number =>
   polygon.reduce((sum, p, i) => {
     const q = polygon[(i + 1) % polygon.length] ?? p;

@@ -2,10 +2,11 @@ import fc from 'fast-check';
 import type { Step } from '../stack/index.js';
 import { benchState, piecesPressed, readClock, standing, type BenchEvent } from './index.js';
 
+const plain = { how: '', side: 0, hands: 1, takes: 5, look: '', caution: null } as const;
 const steps: Step[] = [
-  { kind: 'lint-roll', title: 'Lint-roll', how: '', seconds: null, side: 0 },
-  { kind: 'press', title: 'Press', how: '', seconds: 45, side: 0 },
-  { kind: 'peel', title: 'Peel', how: '', seconds: null, side: 0 },
+  { kind: 'lint-roll', title: 'Lint-roll', seconds: null, at: 'table', ...plain },
+  { kind: 'press', title: 'Press', seconds: 45, at: 'press', ...plain },
+  { kind: 'peel', title: 'Peel', seconds: null, at: 'press', ...plain },
 ];
 const time = (seconds: number) => new Date(Date.UTC(2026, 10, 24, 9, 0, 0) + seconds * 1000).toISOString();
 const step = (kind: 'start' | 'done' | 'skip', piece: number, at: number, index: number): BenchEvent => ({

@@ -80,13 +80,25 @@ export interface Side {
   keepOuts: KeepOut[];
 }
 
+export const PRESSURES = ['light', 'medium', 'firm'] as const;
+export type PressureLevel = (typeof PRESSURES)[number];
+
+/** What the maker says must never be passed; null where nothing is said. °C, s. */
+export interface StopLimits {
+  temperature: number | null;
+  dwell: number | null;
+  pressure: PressureLevel | null;
+}
+export const NO_LIMITS: StopLimits = { temperature: null, dwell: null, pressure: null };
+
 /** Settings as the maker of the blank states them; null where the sheet is silent. °C, s. */
 export interface MakersSheet {
   temperature: number | null;
   dwell: number | null;
   prePress: number | null;
-  pressure: 'light' | 'medium' | 'firm' | null;
+  pressure: PressureLevel | null;
   peel: 'hot' | 'cold' | null;
+  limits: StopLimits;
   remark: string;
 }
 
@@ -120,6 +132,8 @@ export interface Blank {
   safe: number | null;
   /** The form that holds it flat, if it needs one. */
   jig: string | null;
+  /** How many of that jig the shop has; null: nobody counted. */
+  jigs: number | null;
   makersSheet: MakersSheet | null;
   /** Grams a piece. */
   weight: number | null;
@@ -138,6 +152,17 @@ export function descriptionOf(blank: Blank): BlankDescription {
   void [id, version, builtIn];
   return description;
 }
+
+/** What a sheet says before anybody has copied anything from it. */
+export const EMPTY_SHEET: MakersSheet = {
+  temperature: null,
+  dwell: null,
+  prePress: null,
+  pressure: null,
+  peel: null,
+  limits: NO_LIMITS,
+  remark: '',
+};
 
 /** Limits of a believable print area, mm. */
 export const PRINT_AREA_LIMITS = { least: 5, most: 3000 };
@@ -159,6 +184,7 @@ export const EMPTY_BLANK: BlankDescription = {
   wrap: null,
   safe: null,
   jig: null,
+  jigs: null,
   makersSheet: null,
   weight: null,
   cost: null,

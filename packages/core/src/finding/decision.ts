@@ -20,6 +20,15 @@ export interface Decision<T> {
   range?: { low: number; high: number };
   /** What Kanga proposed, when the user overruled it. */
   overruled?: { proposal: T; why: string };
+  /** What other sources say and was not taken, nearest to being taken first, each with the reason. */
+  notTaken?: NotTaken<T>[];
+}
+
+/** A value that another source gives, and why it was not taken. */
+export interface NotTaken<T> {
+  value: T;
+  source: Source;
+  why: string;
 }
 
 /** The decision with the user's value in place of the proposal; unchanged when there is none. */

@@ -3,3 +3,4 @@ export * from './map.js';
 export * from './zone.js';
 export * from './equivalent.js';
 export * from './check.js';
+export * from './soak.js';

@@ -148,6 +148,13 @@ export function fitHeat(
   }
 }
 
+/** The plate's temperature at a place, °C. Asked thousands of times for a picture or a zone: the terms are written out. */
+export function celsiusAt({ platen, coefficients }: HeatMap, x: number, y: number): number {
+  const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0] = coefficients;
+  const [u, v] = [(2 * x) / platen.width - 1, (2 * y) / platen.depth - 1];
+  return a + b * u + c * v + d * u * u + e * u * v + f * v * v;
+}
+
 /** The plate's temperature at a place and its standard deviation, °C. */
 export function heatAt(
   { platen, coefficients, inverse, spread }: HeatMap,

@@ -1,33 +1,33 @@
 import type { Rect } from '../geometry/index.js';
-import { heatAt, type HeatMap } from './map.js';
+import { celsiusAt, heatAt, type HeatMap } from './map.js';
 
 /** Cells along the longer side of a plate. */
 const CELLS = 80;
 
-/** A grid over the plate: how far each place is off, °C, by rows from the back left. */
+/** A grid over the plate, by rows from the back left. */
 export interface HeatGrid {
   columns: number;
   rows: number;
   /** mm a cell. */
   width: number;
   height: number;
-  celsius: Float64Array;
 }
 
-/** The map as a grid. O(80²). */
-export function heatGrid(map: HeatMap): HeatGrid {
-  const { width, depth } = map.platen;
+const gridOf = ({ platen: { width, depth } }: HeatMap): HeatGrid => {
   const pitch = Math.max(width, depth) / CELLS;
   const [columns, rows] = [Math.max(1, Math.round(width / pitch)), Math.max(1, Math.round(depth / pitch))];
+  return { columns, rows, width: width / columns, height: depth / rows };
+};
+
+/** The map as a grid of the temperatures in the middle of its cells, °C, by rows. O(80²). */
+export function heatGrid(map: HeatMap): HeatGrid & { celsius: Float64Array } {
+  const grid = gridOf(map);
+  const { columns, rows, width, height } = grid;
   const celsius = new Float64Array(columns * rows);
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++)
-      celsius[row * columns + column] = heatAt(
-        map,
-        ((column + 0.5) * width) / columns,
-        ((row + 0.5) * depth) / rows,
-      ).celsius;
-  return { columns, rows, width: width / columns, height: depth / rows, celsius };
+      celsius[row * columns + column] = celsiusAt(map, (column + 0.5) * width, (row + 0.5) * height);
+  return { ...grid, celsius };
 }
 
 /** How much a place may be off what is wanted before it prints lighter or yellows, °C. Common practice, no published source. */
@@ -88,52 +88,67 @@ function zoneAtZero(map: HeatMap, tolerance: number): UsableZone {
   return found;
 }
 
-/** The zone for a wanted temperature of 0 °C: any other only shifts its figures. */
+/** Coolest and hottest corner of each cell of a grid over the plate, °C, by rows. O(80²). */
+function cellSpans(
+  map: HeatMap,
+  { columns, rows, width, height }: HeatGrid,
+): { lows: Float64Array; highs: Float64Array } {
+  const corner = new Float64Array((columns + 1) * (rows + 1));
+  for (let row = 0; row <= rows; row++)
+    for (let column = 0; column <= columns; column++)
+      corner[row * (columns + 1) + column] = celsiusAt(map, column * width, row * height);
+  const lows = new Float64Array(columns * rows);
+  const highs = new Float64Array(columns * rows);
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const first = row * (columns + 1) + column;
+      const below = first + columns + 1;
+      const [a, b] = [corner[first] ?? 0, corner[first + 1] ?? 0];
+      const [c, d] = [corner[below] ?? 0, corner[below + 1] ?? 0];
+      lows[row * columns + column] = Math.min(a, b, c, d);
+      highs[row * columns + column] = Math.max(a, b, c, d);
+    }
+  return { lows, highs };
+}
+
+/** The zone for a wanted temperature of 0 °C: any other only shifts its figures. A cell is in it when all its corners are within the tolerance. */
 function searchZone(map: HeatMap, tolerance: number): UsableZone {
-  const grid = heatGrid(map);
-  const { celsius } = grid;
-  const low = celsius.reduce((a, b) => Math.min(a, b), Infinity);
-  const high = celsius.reduce((a, b) => Math.max(a, b), -Infinity);
+  const grid = gridOf(map);
+  const { columns } = grid;
+  const { lows, highs } = cellSpans(map, grid);
+  const low = lows.reduce((a, b) => Math.min(a, b), Infinity);
+  const high = highs.reduce((a, b) => Math.max(a, b), -Infinity);
   let best: { rect: Rect; level: number } | null = null;
   // The level of the map that is brought to the wanted temperature: any between its coolest and hottest place.
   const step = Math.max(0.25, (high - low) / 40);
+  const offMiddle = (level: number) => Math.abs(level - (low + high) / 2);
   for (let level = low; level <= high + 1e-9; level += step) {
-    const rect = largestOf((c, r) => Math.abs((celsius[r * grid.columns + c] ?? 0) - level) <= tolerance + 1e-9, grid);
-    const middle = Math.abs(level - (low + high) / 2);
+    const [least, most] = [level - tolerance - 1e-9, level + tolerance + 1e-9];
+    const good = (c: number, r: number) =>
+      (lows[r * columns + c] ?? 0) >= least && (highs[r * columns + c] ?? 0) <= most;
+    const rect = largestOf(good, grid);
     if (!rect) continue;
     const area = rect.width * rect.height;
     const bestArea = best ? best.rect.width * best.rect.height : 0;
-    if (area > bestArea || (area === bestArea && best && middle < Math.abs(best.level - (low + high) / 2)))
+    if (area > bestArea || (area === bestArea && best && offMiddle(level) < offMiddle(best.level)))
       best = { rect, level };
   }
-  const { rect, level } = best ?? {
-    rect: { x: 0, y: 0, width: grid.columns, height: grid.rows },
-    level: (low + high) / 2,
-  };
+  const { rect, level } = best ?? { rect: { x: 0, y: 0, width: columns, height: grid.rows }, level: (low + high) / 2 };
+  let [hottest, coolest] = [-Infinity, Infinity];
+  for (let row = rect.y; row < rect.y + rect.height; row++)
+    for (let column = rect.x; column < rect.x + rect.width; column++) {
+      hottest = Math.max(hottest, (highs[row * columns + column] ?? 0) - level);
+      coolest = Math.min(coolest, (lows[row * columns + column] ?? 0) - level);
+    }
   const zone = {
     x: rect.x * grid.width,
     y: rect.y * grid.height,
     width: rect.width * grid.width,
     height: rect.height * grid.height,
   };
-  const shift = -level;
-  let [hottest, coolest, spread] = [-Infinity, Infinity, 0];
-  for (const [u, v] of [
-    [0, 0],
-    [1, 0],
-    [0, 1],
-    [1, 1],
-    [0.5, 0.5],
-    [0.5, 0],
-    [0.5, 1],
-    [0, 0.5],
-    [1, 0.5],
-  ] as const) {
-    // prettier-ignore
-    const at = heatAt(map, zone.x + u * zone.width, zone.y + v * zone.height);
-    hottest = Math.max(hottest, at.celsius + shift);
-    coolest = Math.min(coolest, at.celsius + shift);
-    spread = Math.max(spread, at.spread);
-  }
-  return { zone, dial: map.dial + shift, hottest, coolest, spread };
+  // The further from the readings, the less sure: worst at a corner.
+  const corners = [zone.x, zone.x + zone.width].flatMap((x) =>
+    [zone.y, zone.y + zone.height].map((y) => heatAt(map, x, y)),
+  );
+  return { zone, dial: map.dial - level, hottest, coolest, spread: Math.max(...corners.map((one) => one.spread)) };
 }

@@ -72,8 +72,10 @@ const plan = (): RunPlan => {
     pieces: 2,
     blank,
     press: stack.press,
+    paper: null,
+    house: null,
     settings: stack.settings,
-    layers: stack.layers,
+    sides: stack.sides,
     steps: stack.steps,
   };
 };

@@ -4,7 +4,7 @@ import type { Blank } from '../blank/index.js';
 import type { Stage, Waiver } from '../finding/index.js';
 import type { SheetChoices } from '../sheet/index.js';
 import type { HouseRules, Media, Press, Printer } from '../shop/index.js';
-import type { Layer, Overrides, PressSettings, Step } from '../stack/index.js';
+import type { Layer, Overrides, PressBed, PressSettings, Proven, Step } from '../stack/index.js';
 
 /** A customer's word on a proof, and what exactly was shown. */
 export interface Approval {
@@ -56,8 +56,13 @@ export interface RunPlan {
   pieces: number;
   blank: Blank;
   press: Press;
+  /** The paper that the transfers were planned on; null: plans of before did not say. */
+  paper: { id: string; name: string } | null;
+  /** The schools that the house followed; null: plans of before did not say. */
+  house: HouseRules | null;
   settings: PressSettings;
-  layers: Layer[];
+  /** For each side: its layers, and how it lies; null: plans of before did not say. */
+  sides: { layers: Layer[]; bed: PressBed | null }[];
   steps: Step[];
   /** What the dial was to be set to, °C; plans of before did not say. */
   dial?: number;
@@ -77,6 +82,10 @@ export interface JobFile {
 export interface ShopFloor {
   /** The schools that the house follows; left out: the usual ones. */
   house?: HouseRules;
+  /** Activation energy, kJ/mol; left out: the usual one. */
+  energy?: number;
+  /** What came of earlier runs; left out: nothing is proven. */
+  proven?: readonly Proven[];
   presses: Press[];
   printers: Printer[];
   media: Media[];

@@ -126,7 +126,9 @@ const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => stri
   stack: ({ stack, plan }) =>
     plan
       ? 'The plan is frozen as it went to the press.'
-      : `Warm ${stack?.press.name ?? 'the press'} to the set temperature, and cut the paper.`,
+      : stack
+        ? `Warm ${stack.press.name} to its dial, about ${Math.max(1, Math.round(stack.press.warmUp / 60))} min from cold; cut the paper meanwhile.`
+        : 'Warm the press, and cut the paper.',
 };
 
 /**

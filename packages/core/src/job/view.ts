@@ -20,9 +20,12 @@ import {
   groundOf,
   isLayout,
   layOut,
+  levelSeamCost,
   makeTray,
   paperUse,
   planSheets,
+  quietMap,
+  seamCost,
   tiledSides,
   type Layout,
   type LayoutRequest,
@@ -33,7 +36,15 @@ import {
   type TrayRequest,
 } from '../sheet/index.js';
 import type { Media, Press, Printer } from '../shop/index.js';
-import { checkStack, planStack, type StackPlan } from '../stack/index.js';
+import {
+  checkStack,
+  fitsPlate,
+  planStack,
+  unsuited,
+  type Planned,
+  type SeamLook,
+  type StackPlan,
+} from '../stack/index.js';
 import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
@@ -69,6 +80,8 @@ export interface JobView extends JobFile {
   /** Whether both sides could go on one sheet that folds. */
   foldable: boolean;
   press: Press | null;
+  /** What the plan is made for; null while there is nothing to plan. */
+  planned: Planned | null;
   stack: StackPlan | null;
   bench: BenchState | null;
   /** Whether the customer has approved what stands now. */
@@ -137,13 +150,22 @@ function choosePaper(base: TrayBase, mediaId: string | null, floor: ShopFloor): 
   return best?.paper ?? (floor.media[0] ? on(floor.media[0]) : null);
 }
 
-function choosePress(file: JobFile, floor: ShopFloor, template: Template): Press | null {
+/** The press chosen, or the first that takes goods of the kind and the whole print. */
+function choosePress(file: JobFile, floor: ShopFloor, blank: Blank, template: Template): Press | null {
   const chosen = floor.presses.find((p) => p.id === file.job.pressId);
   if (chosen) return chosen;
-  const { width, height } = template.bleedBox;
-  const takes = ({ platen: { width: w, depth: d } }: Press) =>
-    (width <= w && height <= d) || (height <= w && width <= d);
-  return floor.presses.find(takes) ?? floor.presses[0] ?? null;
+  const takes = (press: Press) => fitsPlate(template.bleedBox, press);
+  const suited = floor.presses.filter((press) => unsuited(blank, press) === null);
+  return suited.find(takes) ?? suited[0] ?? floor.presses[0] ?? null;
+}
+
+/** What a seam between two pressings costs across a printed side: where its picture is quiet, it hardly shows. */
+function lookAt(side: ComposedSide, style: Blank['style']): SeamLook {
+  // Only a print that is pressed in sections is asked: its map is made then, and once.
+  const map = () => quietMap(side);
+  // The print that is pressed begins at the blank's edge where it runs over it, else with its bleed.
+  const from = style === 'edge to edge' ? { x: 0, y: 0 } : side.template.bleedBox;
+  return { across: (x) => seamCost(map(), from.x + x), down: (y) => levelSeamCost(map(), from.y + y) };
 }
 
 /** The blank with just the sides that are pressed. */
@@ -190,6 +212,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     layout: null,
     foldable: false,
     press: null,
+    planned: null,
     stack: null,
     bench: plan ? benchState(plan.steps, plan.pieces, events) : null,
     approval: approvalState(file),
@@ -236,10 +259,28 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
         findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print));
       }
-      view.press = choosePress(file, floor, template);
+      view.press = choosePress(file, floor, blank, template);
       if (view.press) {
-        view.stack = planStack(onPress, template, view.press, job.overrides, job.pieces, floor.house);
-        findings.stack.push(...checkStack(view.stack, onPress, template, print, sight.today ?? null));
+        const pressed = view.printed.flatMap((side) => view.sides[side] ?? []);
+        view.planned = {
+          blank: onPress,
+          templates: pressed.map((side) => side.template),
+          press: view.press,
+          overrides: job.overrides,
+          pieces: job.pieces,
+          mediaId: view.media?.id ?? null,
+          dye: view.printer?.dye ?? 'ink',
+          ...(floor.house ? { house: floor.house } : {}),
+          ...(floor.proven ? { proven: floor.proven } : {}),
+          ...(floor.energy ? { energy: floor.energy * 1000 } : {}),
+          look: (side) => {
+            const composed = pressed[side];
+            if (!composed) throw new RangeError(`there is no pressed side ${side}`);
+            return lookAt(composed, blank.style);
+          },
+        };
+        view.stack = planStack(view.planned);
+        findings.stack.push(...checkStack(view.stack, onPress, print, sight.today ?? null));
       }
     }
   }
@@ -296,16 +337,18 @@ export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
   STAGES.slice(0, STAGES.indexOf(stage) + 1).flatMap((s) => view.blocks[s]);
 
 /** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
-export function runPlanOf({ job, blank, stack, printed }: JobView, frozenAt: string): RunPlan | null {
+export function runPlanOf({ job, blank, stack, printed, media }: JobView, frozenAt: string): RunPlan | null {
   if (!blank || !stack) return null;
-  const { press, settings, layers, steps, dial } = stack;
+  const { press, settings, sides, steps, dial, house } = stack;
   return {
     frozenAt,
     pieces: job.pieces,
     blank: pressedPart(blank, printed),
     press,
+    paper: media && { id: media.id, name: media.name },
+    house,
     settings,
-    layers,
+    sides,
     steps,
     dial: dial.value,
   };

@@ -1,6 +1,6 @@
+import { FillRule, intersectD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { MaxRectsPacker } from 'maxrects-packer';
-import polygonClipping from 'polygon-clipping';
 import { areaOf, boundsOf, offsetPolygon, rectPolygon, type Polygon } from '../geometry/index.js';
 import { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from '../testing/index.js';
 import {
@@ -174,9 +174,9 @@ describe('Nester', () => {
         const lying = best.spots.map((spot, thing) => ({ sheet: spot.sheet, room: roomAt(problem, thing, spot) }));
         lying.forEach(({ sheet, room }, i) => {
           for (const other of lying.slice(i + 1).filter((one) => one.sheet === sheet)) {
-            const ring = (polygon: Polygon): [number, number][][] => [polygon.map((p) => [p.x, p.y])];
-            const shared = polygonClipping.intersection(ring(room), ring(other.room));
-            const area = shared.flat().reduce((sum, path) => sum + areaOf(path.map(([x, y]) => ({ x, y }))), 0);
+            // Clipped on whole ten-thousandths of a millimetre, where corners that all but touch stay well defined.
+            const shared = intersectD([[...room]], [[...other.room]], FillRule.NonZero, 4);
+            const area = shared.reduce((sum, path) => sum + areaOf(path), 0);
             expect(area).toBeLessThan(0.01);
           }
         });

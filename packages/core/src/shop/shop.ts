@@ -2,17 +2,47 @@ import type { PressCheck } from '../heat/index.js';
 import type { ShopUnits } from '../units/index.js';
 import type { HouseRules } from './school.js';
 
-export const PRESS_KINDS = ['clamshell', 'swing-away', 'draw', 'auto-open'] as const;
+export const PRESS_KINDS = [
+  'clamshell',
+  'swing-away',
+  'draw',
+  'auto-open',
+  'hand iron',
+  'mug press',
+  'cap press',
+] as const;
+export type PressKind = (typeof PRESS_KINDS)[number];
+
+/** Presses whose element is bent round the goods, on which a thermometer reads low. */
+export const isCurved = (kind: PressKind): boolean => kind === 'mug press' || kind === 'cap press';
+
+export const PAD_KINDS = ['foam', 'rubber', 'silicone'] as const;
+
+/** A pad at hand beside a press, mm. */
+export interface Pad {
+  kind: (typeof PAD_KINDS)[number];
+  width: number;
+  depth: number;
+  thickness: number;
+}
 
 /** A heat press of the shop. */
 export interface Press {
   id: string;
   name: string;
-  kind: (typeof PRESS_KINDS)[number];
-  /** Upper plate, mm: across and front to back. */
+  kind: PressKind;
+  /** Upper plate, mm: across and front to back; of a bent element round it and along it, laid flat. */
   platen: { width: number; depth: number };
   /** The highest temperature it may be set to, °C. */
   heatLimit: number;
+  /** Between its plates when it is locked, mm: what lies in it may be as thick, pads squeezed; null: nobody measured. */
+  opening: number | null;
+  /** From cold to its temperature, and back to it after a pressing, s. */
+  warmUp: number;
+  recovery: number;
+  /** How far a table beside it holds up what hangs out, mm; 0: none. */
+  table: number;
+  pads: Pad[];
   /** What the shop knows about it, in its own words. */
   remark: string;
   /** Edges of the plate, seen from above with the front below, that a blank may hang over. */
@@ -21,13 +51,25 @@ export interface Press {
   check: PressCheck | null;
 }
 
-/** The edges that are open on a press of a kind: the hinge of a clamshell stands at its back. */
-export const openEdges = (kind: Press['kind']): Press['open'] => ({
-  top: kind !== 'clamshell' && kind !== 'auto-open',
-  right: true,
-  bottom: true,
-  left: true,
-});
+/** The edges that are open on a press of a kind: the hinge of a clamshell stands at its back, a mug press closes round the goods. */
+export const openEdges = (kind: PressKind): Press['open'] => {
+  const sides = kind !== 'mug press';
+  return {
+    top: kind !== 'clamshell' && kind !== 'auto-open' && kind !== 'cap press',
+    right: sides,
+    bottom: true,
+    left: sides,
+  };
+};
+
+/** What is taken of a press that nobody has said more of. From memory, no published source: a quarter of an hour, half a minute. */
+export const USUAL_PRESS: Pick<Press, 'opening' | 'warmUp' | 'recovery' | 'table' | 'pads'> = {
+  opening: null,
+  warmUp: 900,
+  recovery: 30,
+  table: 0,
+  pads: [],
+};
 
 /** Unprintable edges, mm. */
 export interface Margins {
@@ -52,6 +94,8 @@ export interface Printer {
   id: string;
   name: string;
   mirroredBy: 'kanga' | 'driver';
+  /** What it lays on the paper: ink, or toner that needs more heat to let go. */
+  dye: 'ink' | 'toner';
   /** Pixels per inch that it prints pictures with. */
   resolution: number;
   /** Where it is asked to print: an address of the Internet Printing Protocol, `ipp://…`, or the stand-in; null: by hand. */
@@ -125,4 +169,6 @@ export interface Settings {
   sounds: boolean;
   /** The schools that the house follows at the press. */
   house: HouseRules;
+  /** Activation energy of dye going into the cloth, kJ/mol: how much a lower temperature is paid for with time. */
+  energy: number;
 }

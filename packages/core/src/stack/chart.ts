@@ -1,7 +1,7 @@
-import type { Family, Surface } from '../blank/index.js';
+import type { Family, PressureLevel, Surface } from '../blank/index.js';
+import type { HouseRules } from '../shop/index.js';
 import { celsiusOf } from '../units/index.js';
 
-export type PressureLevel = 'light' | 'medium' | 'firm';
 export type Peel = 'hot' | 'cold';
 
 interface Span {
@@ -14,14 +14,23 @@ export interface ChartRow {
   name: string;
   temperature: Span;
   dwell: Span;
+  /** The usual figures, where practice has settled on some within the ranges. */
+  typical?: { temperature: number; dwell: number };
   prePress: Span | null;
   pressure: PressureLevel;
+  /** The firmest that practice goes to; left out: `pressure` alone. */
+  pressureMost?: PressureLevel;
   peel: Peel;
   peelRemark: string;
+  /** What else practice says of these goods. */
+  remark?: string;
 }
 
 const f = (low: number, high = low): Span => ({ low: celsiusOf(low), high: celsiusOf(high) });
 const s = (low: number, high = low): Span => ({ low, high });
+
+const AT_ONCE = { peel: 'hot', peelRemark: 'at once, in one motion' } as const;
+const COOLED = { peel: 'cold', peelRemark: 'after cooling' } as const;
 
 /** Common practice, no published source. */
 export const CHART = {
@@ -31,8 +40,26 @@ export const CHART = {
     dwell: s(45, 60),
     prePress: s(5, 10),
     pressure: 'medium',
+    ...AT_ONCE,
+    remark: '400 °F (204 °C) risks yellowing on white',
+  },
+  teeLong: {
+    name: 'polyester tee, the longer school',
+    temperature: s(200),
+    dwell: s(60, 90),
+    prePress: s(5, 10),
+    pressure: 'medium',
+    ...AT_ONCE,
+  },
+  performance: {
+    name: 'performance apparel on foam pad',
+    temperature: f(385, 400),
+    dwell: s(45, 60),
+    prePress: s(5, 10),
+    pressure: 'light',
     peel: 'hot',
-    peelRemark: 'at once, in one motion',
+    peelRemark: 'open, wait 2 s, roll off from one corner',
+    remark: 'the foam squeezed to about 8 mm',
   },
   mask: {
     name: 'fabric mask, 93/6',
@@ -40,8 +67,16 @@ export const CHART = {
     dwell: s(45, 60),
     prePress: s(5, 10),
     pressure: 'medium',
-    peel: 'cold',
-    peelRemark: 'after cooling',
+    ...COOLED,
+    remark: 'each side in turn, with an insert between the layers',
+  },
+  maskFast: {
+    name: 'fabric mask, the fast school',
+    temperature: f(420),
+    dwell: s(25),
+    prePress: s(5, 10),
+    pressure: 'firm',
+    ...COOLED,
   },
   sock: {
     name: 'athletic sock on jig',
@@ -58,8 +93,7 @@ export const CHART = {
     dwell: s(45, 60),
     prePress: s(5, 10),
     pressure: 'medium',
-    peel: 'hot',
-    peelRemark: 'at once, in one motion',
+    ...AT_ONCE,
   },
   cushionTextured: {
     name: 'cushion cover, textured weave',
@@ -67,8 +101,7 @@ export const CHART = {
     dwell: s(90),
     prePress: s(30),
     pressure: 'medium',
-    peel: 'hot',
-    peelRemark: 'at once, in one motion',
+    ...AT_ONCE,
   },
   cushionPile: {
     name: 'cushion cover, long pile',
@@ -79,15 +112,6 @@ export const CHART = {
     peel: 'hot',
     peelRemark: 'take it off at once',
   },
-  performance: {
-    name: 'performance apparel on foam pad',
-    temperature: f(385, 400),
-    dwell: s(45, 60),
-    prePress: s(5, 10),
-    pressure: 'light',
-    peel: 'hot',
-    peelRemark: 'open, wait 2 s, roll off from one corner',
-  },
   sequin: {
     name: 'sequin panel',
     temperature: f(380, 400),
@@ -96,24 +120,38 @@ export const CHART = {
     pressure: 'medium',
     peel: 'hot',
     peelRemark: 'at once; the cloth side prints too',
+    remark: 'on a pressing pillow, under a non-stick sheet',
+  },
+  neoprene: {
+    name: 'neoprene sleeve, case, coaster',
+    temperature: f(385, 400),
+    dwell: s(55, 60),
+    prePress: s(10),
+    pressure: 'medium',
+    pressureMost: 'firm',
+    peel: 'hot',
+    peelRemark: 'it curls while warm and flattens as it cools',
+    remark: 'it smells: ventilate',
   },
   mat: {
     name: 'rubber-backed mat',
-    temperature: f(390, 405),
-    dwell: s(60, 70),
+    temperature: f(390),
+    dwell: s(60),
     prePress: null,
     pressure: 'medium',
     peel: 'cold',
     peelRemark: 'after cooling, flat, never rolled on the crease',
+    remark: 'in sections; support the overhang',
   },
-  mousePad: {
-    name: 'mouse pad, fabric face',
-    temperature: f(380, 400),
-    dwell: s(45),
+  matFirm: {
+    name: 'rubber-backed mat, the firm school',
+    temperature: f(405),
+    dwell: s(70),
     prePress: null,
-    pressure: 'medium',
-    peel: 'hot',
-    peelRemark: 'face down on the transfer, cloth under it',
+    pressure: 'firm',
+    peel: 'cold',
+    peelRemark: 'after cooling, flat, never rolled on the crease',
+    remark: 'in sections; support the overhang',
   },
   fauxLeather: {
     name: 'faux-leather cover, tag',
@@ -133,6 +171,15 @@ export const CHART = {
     peel: 'hot',
     peelRemark: 'lift one corner first',
   },
+  mousePad: {
+    name: 'mouse pad, fabric face',
+    temperature: f(380, 400),
+    dwell: s(45),
+    prePress: null,
+    pressure: 'medium',
+    ...AT_ONCE,
+    remark: 'face down on the transfer, cloth under it',
+  },
   ceramicCoaster: {
     name: 'ceramic coaster',
     temperature: f(400),
@@ -145,20 +192,23 @@ export const CHART = {
   mug: {
     name: 'ceramic mug',
     temperature: f(370, 400),
-    dwell: s(190, 200),
+    dwell: s(150, 210),
+    typical: { temperature: celsiusOf(385), dwell: 195 },
     prePress: null,
     pressure: 'medium',
     peel: 'cold',
-    peelRemark: 'start the clock when the element is back at about 370 °F; cool, then remove',
+    peelRemark: 'cool, then remove',
+    remark: 'start the clock when the element is back at about 370 °F (188 °C)',
   },
   tumbler: {
     name: 'steel tumbler',
     temperature: f(365),
     dwell: s(60, 90),
+    typical: { temperature: celsiusOf(365), dwell: 70 },
     prePress: null,
     pressure: 'firm',
-    peel: 'cold',
-    peelRemark: 'turn once, tape side up first, each half as long',
+    ...COOLED,
+    remark: 'each half; turn once, tape side up first so as to know which half is done',
   },
   metal: {
     name: 'coated metal, flat',
@@ -166,8 +216,8 @@ export const CHART = {
     dwell: s(60, 80),
     prePress: null,
     pressure: 'medium',
-    peel: 'cold',
-    peelRemark: 'tape the edges; take off the protective film first',
+    ...COOLED,
+    remark: 'tape the edges; non-stick sheet; take off the protective film first',
   },
   tile: {
     name: 'ceramic or glass tile',
@@ -175,17 +225,9 @@ export const CHART = {
     dwell: s(180, 420),
     prePress: null,
     pressure: 'light',
-    peel: 'cold',
-    peelRemark: 'face down into a silicone pad; minutes by its thickness',
-  },
-  neoprene: {
-    name: 'neoprene sleeve, case, coaster',
-    temperature: f(385, 400),
-    dwell: s(55, 60),
-    prePress: s(10),
-    pressure: 'medium',
-    peel: 'hot',
-    peelRemark: 'it curls while warm and flattens as it cools',
+    pressureMost: 'medium',
+    ...COOLED,
+    remark: 'face down into a hot silicone pad; minutes by its thickness; it breaks under too much pressure',
   },
 } as const satisfies Record<string, ChartRow>;
 
@@ -214,5 +256,19 @@ export function chartRowFor(family: Family, surface: Surface): ChartRow {
   return { smooth: CHART.cushionSmooth, textured: CHART.cushionTextured, 'long pile': CHART.cushionPile }[surface];
 }
 
+/** The row of the other school for goods on which houses differ; null where there is one school, or the house follows the usual one. */
+export function schoolRowFor(
+  family: Family,
+  { tees, masks, mats }: Pick<HouseRules, 'tees' | 'masks' | 'mats'>,
+): { row: ChartRow; rule: string } | null {
+  if (family === 'tee' && tees === 'long') return { row: CHART.teeLong, rule: 'tees longer, at 200 °C' };
+  if (family === 'mask' && masks === 'fast') return { row: CHART.maskFast, rule: 'masks fast and hot' };
+  if (family === 'mat' && mats === 'firm') return { row: CHART.matFirm, rule: 'mats hot and firm' };
+  return null;
+}
+
 /** *Medium*: the paper strip holds at all four sides, about 40 psi. Common practice, no published source. */
 export const MEDIUM_KPA = 276;
+
+/** Toner lets go of its dye from here on, on everything, °C. Common practice, no published source: 380 °F. */
+export const TONER_FROM = celsiusOf(380);

@@ -1,18 +1,23 @@
-import { schoolOf, USUAL_HOUSE, type HouseRules } from '../shop/index.js';
-import { besideOf, isHardGoods, type Blank, type Template } from '../blank/index.js';
+import type { Blank, Template } from '../blank/index.js';
+import { schoolOf, type HouseRules, type Press } from '../shop/index.js';
+import { HELD_IN_SHORT, holdOf } from './hold.js';
+import { padOf, squeezed, type PadChoice } from './pads.js';
+import { wayUpOf } from './way-up.js';
 
-export type LayerRole =
-  | 'upper plate'
-  | 'non-stick sheet'
-  | 'cover sheet'
-  | 'transfer'
-  | 'blank'
-  | 'jig'
-  | 'insert'
-  | 'blank, far layer'
-  | 'pad'
-  | 'base sheet'
-  | 'lower plate';
+export const LAYER_ROLES = [
+  'upper plate',
+  'non-stick sheet',
+  'cover sheet',
+  'transfer',
+  'blank',
+  'jig',
+  'insert',
+  'blank, far layer',
+  'pad',
+  'base sheet',
+  'lower plate',
+] as const;
+export type LayerRole = (typeof LAYER_ROLES)[number];
 
 /** One layer of the stack in the press, named from the side. */
 export interface Layer {
@@ -22,7 +27,7 @@ export interface Layer {
   why: string;
   /** Across and along, mm; absent for the plates. */
   size?: { width: number; height: number };
-  /** True thickness, mm; drawings may exaggerate it. */
+  /** True thickness in the locked press, mm; drawings may exaggerate it. */
   thickness: number;
   /** Which way the print faces. */
   faces?: 'down' | 'up';
@@ -31,116 +36,172 @@ export interface Layer {
 /** How far protective paper reaches beyond the print on every side, mm: stray dye lands on paper, not on the press. */
 export const PAPER_OVERHANG = 25;
 /** How far an insert reaches beyond the print, mm: enough for gas that creeps sideways, small enough to slide inside the blank. */
-const INSERT_OVERHANG = 10;
-/** How far a pad stays inside the print area's seams, mm. */
-const PAD_INSET = 6;
+export const INSERT_OVERHANG = 10;
 
-/** Seams, zips and thick weaves lie on a pad, so that they take no pressure. */
-const wantsPad = (blank: Blank): boolean =>
-  blank.jig === null &&
-  !isHardGoods(blank.family) &&
-  (blank.surface !== 'smooth' ||
-    blank.sides.some((side) => side.keepOuts.some((keepOut) => besideOf(keepOut, side.outline).clearance < 30)));
+/** Goods whose row of the chart wants a non-stick sheet whatever the house does. */
+const WANTS_NON_STICK: ReadonlySet<Blank['family']> = new Set(['sequin', 'metal']);
 
-/** Which paper is taken, by the house's school. */
-const paper = ({ reuse }: HouseRules): string => (reuse === 'never' ? 'fresh paper' : 'fresh for each design');
-const nonStick = (house: HouseRules): Layer => {
-  const { why, drawback } = schoolOf(house, 'nonStick');
-  return {
-    role: 'non-stick sheet',
-    name: 'Non-stick sheet',
-    detail: 'wiped clean',
-    why: `${why} ${drawback}`,
-    thickness: 0.1,
-  };
+/** What the hot plate is called where it is not simply the upper one. */
+const HOT_PLATES: Partial<Record<Press['kind'], [string, string]>> = {
+  'mug press': ['Element', 'bent round the goods'],
+  'cap press': ['Bent plate', 'the hot one'],
+  'hand iron': ['Iron', 'without steam'],
 };
 
 const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const PLAIN = { thickness: 0.1 };
 
-/** The layers of one pressing from the upper plate to the lower, by the schools of the house: transfer on top, print down. */
-export function layersOf(blank: Blank, template: Template, house: HouseRules = USUAL_HOUSE): Layer[] {
+/** The parts that stacks are made of, each with its size and its reason. */
+function partsOf(blank: Blank, template: Template, house: HouseRules, press: Press) {
   const { width, height } = template.bleedBox;
   const sized = (by: number) => ({ width: Math.ceil(width + 2 * by), height: Math.ceil(height + 2 * by) });
-  const plain = { thickness: 0.1 };
-  const layers: Layer[] = [
-    { role: 'upper plate', name: 'Upper plate', detail: 'the hot one', why: 'Heat comes from above.', thickness: 20 },
-    ...(house.nonStick === 'cover' ? [nonStick(house)] : []),
-    {
+  const fresh = house.reuse === 'never' ? `fresh ${house.paper}` : `${house.paper}, fresh for each design`;
+  const held = HELD_IN_SHORT[holdOf(blank, house)];
+  const torn = house.lines === 'torn edge' ? ', edges torn' : '';
+  const own = { width: template.width, height: template.height };
+  const [plate, plateDetail] = HOT_PLATES[press.kind] ?? ['Upper plate', 'the hot one'];
+  const round = press.kind === 'mug press';
+  const ironed = press.kind === 'hand iron';
+  const { why, drawback } = schoolOf(house, 'nonStick');
+  return {
+    upper: {
+      role: 'upper plate',
+      name: plate,
+      detail: plateDetail,
+      why: round ? 'Heat comes from all round.' : 'Heat comes from above.',
+      thickness: 20,
+    },
+    nonStick: {
+      role: 'non-stick sheet',
+      name: 'Non-stick sheet',
+      detail: 'wiped clean',
+      why:
+        house.nonStick === 'none'
+          ? 'Usual with these goods; paper stays between it and the print.'
+          : `${why} ${drawback}`,
+      thickness: 0.1,
+    },
+    cover: {
       role: 'cover sheet',
       name: 'Cover sheet',
-      detail: paper(house),
+      detail: fresh,
       why: 'Gas that passes the transfer stays off the plate, and off the next piece.',
       size: sized(PAPER_OVERHANG),
-      ...plain,
+      ...PLAIN,
     },
-    {
+    transfer: (faces: 'down' | 'up'): Layer => ({
       role: 'transfer',
       name: 'Transfer',
-      detail: 'print faces down',
-      why: 'The dye goes where the print faces: down, into the cloth.',
+      detail: `print faces ${round ? 'in' : faces}, ${held}${torn}`,
+      why: round
+        ? 'The dye goes where the print faces: in, to the goods.'
+        : faces === 'down'
+          ? 'The dye goes where the print faces: down, into the blank.'
+          : 'The dye goes where the print faces: up, into the blank that lies on it.',
       size: sized(0),
-      faces: 'down',
-      ...plain,
-    },
-    {
+      faces,
+      ...PLAIN,
+    }),
+    blank: (up: boolean): Layer => ({
       role: 'blank',
       name: spaced(blank.name.split(',')[0] ?? blank.name),
-      detail: `${blank.surface} side up`,
+      detail: round
+        ? 'coating to the transfer'
+        : up
+          ? `${blank.construction.coated ? 'coated' : blank.surface} side up`
+          : 'face down',
       why: 'The side to be printed faces the transfer.',
-      size: { width: template.width, height: template.height },
+      size: own,
       thickness: blank.layers[0] ?? 1,
-    },
-  ];
-  if (blank.jig) {
-    layers.push({
-      role: 'jig',
-      name: 'Jig',
-      detail: blank.jig,
-      why: 'Holds the blank flat and taut, and keeps gas from the far side.',
-      size: { width: template.width, height: template.height },
-      thickness: 3,
-    });
-  } else if (blank.layers.length > 1) {
-    layers.push({
-      role: 'insert',
-      name: 'Insert',
-      detail: 'between the layers',
-      why: 'Without it gas blows through and marks the far side.',
-      size: sized(INSERT_OVERHANG),
-      ...plain,
-    });
-  }
-  if (blank.layers.length > 1) {
-    layers.push({
+    }),
+    between: (blank.jig
+      ? {
+          role: 'jig',
+          name: 'Jig',
+          detail: blank.jig,
+          why: 'Holds the blank flat and taut, and keeps gas from the far side.',
+          size: own,
+          thickness: 3,
+        }
+      : {
+          role: 'insert',
+          name: 'Insert',
+          detail: 'between the layers',
+          why: 'Without it gas blows through and marks the far side.',
+          size: sized(INSERT_OVERHANG),
+          ...PLAIN,
+        }) as Layer,
+    far: {
       role: 'blank, far layer',
       name: 'Far layer',
       detail: 'takes no print now',
       why: 'It lies in the press with the rest.',
-      size: { width: template.width, height: template.height },
+      size: own,
       thickness: blank.layers[1] ?? 1,
-    });
-  }
-  if (wantsPad(blank)) {
-    layers.push({
-      role: 'pad',
-      name: house.pad === 'foam' ? 'Foam pad' : 'Rubber pad',
-      detail: 'inside the seams',
-      thickness: 10,
-      why: 'Lifts the print area, so that seams and zips take no pressure and leave no line.',
-      size: { width: Math.floor(template.width - 2 * PAD_INSET), height: Math.floor(template.height - 2 * PAD_INSET) },
-    });
-  }
-  layers.push(
-    {
+    },
+    base: {
       role: 'base sheet',
       name: 'Base sheet',
-      detail: paper(house),
+      detail: fresh,
       why: 'Keeps stray dye off the lower plate.',
       size: sized(PAPER_OVERHANG),
-      ...plain,
+      ...PLAIN,
     },
-    ...(house.nonStick === 'lower wrap' ? [nonStick(house)] : []),
-    { role: 'lower plate', name: 'Lower plate', detail: 'level, clean', why: 'Carries the stack.', thickness: 15 },
-  );
-  return layers;
+    lower: {
+      role: 'lower plate',
+      name: ironed ? 'Board' : 'Lower plate',
+      detail: ironed ? 'hard and level' : 'level, clean',
+      why: 'Carries the stack.',
+      thickness: 15,
+    },
+  } as const;
 }
+
+const padLayer = (pad: PadChoice): Layer => ({
+  role: 'pad',
+  name: pad.name,
+  detail: pad.detail,
+  why: pad.why,
+  size: { width: pad.width, height: pad.height },
+  thickness: squeezed(pad),
+});
+
+/** Whether a sock is printed by one folded sheet that stays round it. */
+export const isFolded = (blank: Blank, house: HouseRules): boolean =>
+  blank.jig !== null && blank.sides.length > 1 && house.socks === 'flip';
+
+/**
+ * The layers of one pressing from the upper plate to the lower, for one side of a blank, by the goods and the schools of the house: which way
+ * up, what it lies on, which papers of which size.
+ */
+export function layersOf(blank: Blank, template: Template, house: HouseRules, press: Press): Layer[] {
+  const part = partsOf(blank, template, house, press);
+  const round = press.kind === 'mug press';
+  const pad = round ? null : padOf(blank, template, house, press);
+  const covers: Layer[] =
+    house.nonStick === 'on the print'
+      ? [part.nonStick]
+      : [...(house.nonStick === 'cover' || WANTS_NON_STICK.has(blank.family) ? [part.nonStick] : []), part.cover];
+  const down = wayUpOf(blank, house).value === 'face down';
+  const doubled = blank.layers.length > 1;
+  const through = [...(doubled || blank.jig ? [part.between] : []), ...(doubled ? [part.far] : [])];
+  const goods: Layer[] = down
+    ? [...through.reverse(), part.blank(false), part.transfer('up')]
+    : [part.transfer('down'), part.blank(true), ...through];
+  if (isFolded(blank, house))
+    goods.push({ ...part.transfer('up'), name: 'Transfer, its other half', detail: 'folded round, print faces up' });
+  if (round) return [part.upper, ...covers, ...goods];
+  return [
+    part.upper,
+    ...covers,
+    ...goods,
+    ...(pad ? [padLayer(pad)] : []),
+    part.base,
+    ...(house.nonStick === 'lower wrap' ? [part.nonStick] : []),
+    part.lower,
+  ];
+}
+
+/** As thick as a stack is between the plates, pads squeezed, mm. */
+export const stackThickness = (layers: readonly Layer[]): number =>
+  layers.reduce((sum, { role, thickness }) => (role.endsWith('plate') ? sum : sum + thickness), 0);

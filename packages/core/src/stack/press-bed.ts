@@ -1,14 +1,22 @@
-import { layBed, LEAST_OVERLAP, planSections, type Bed, type HangOff, type Sections } from '../bed/index.js';
-import type { Blank, Template } from '../blank/index.js';
+import {
+  layBed,
+  LEAST_OVERLAP,
+  planSections,
+  type Bed,
+  type BedPiece,
+  type BedRequest,
+  type HangOff,
+  type Sections,
+} from '../bed/index.js';
+import { isHardGoods, type Blank, type Edge, type Template } from '../blank/index.js';
 import { areaOf, boundsOf, polygonOf, unionOf, type Rect } from '../geometry/index.js';
-import { heatAt, mapOf, usableZone, type HeatMap, type UsableZone } from '../heat/index.js';
+import { heatAt, mapOf, TOLERANCE, usableZone, type HeatMap, type UsableZone } from '../heat/index.js';
 import type { Press } from '../shop/index.js';
 import type { Layer } from './layers.js';
+import type { Overrides } from './settings.js';
 
 /** Where the pieces lie on the plate, which part of it can be used, and how what is larger is pressed. */
 export interface PressBed {
-  /** The plate's temperature from its last check; null: never checked. */
-  map: HeatMap | null;
   /** Where the plate is even enough; all of it while nobody checked. */
   zone: Rect;
   /** What the check says of that zone; null: never checked. */
@@ -21,7 +29,18 @@ export interface PressBed {
   uneven: { hottest: number; coolest: number } | null;
   /** Null when it fits at once, or no sections would do. */
   sections: Sections | null;
+  /** How far the blank hangs out beyond the plate at most while it is pressed in sections, by edge, mm; 0 where it lies on it at once. */
+  hangsOut: Record<Edge, number>;
 }
+
+/** What a seam between pressings costs along a side of the print, by its distance from the print's left or top edge; dearer where the picture is busy. */
+export interface SeamLook {
+  across: (x: number) => number;
+  down: (y: number) => number;
+}
+
+/** How far a place may be off what is wanted, °C: white cloth yellows and dark art pales sooner than a coating does. Common practice, no published source. */
+export const toleranceOf = (blank: Blank): number => (isHardGoods(blank.family) ? TOLERANCE + 3 : TOLERANCE);
 
 /** What has to hang off, in the coordinates of the print that is pressed. */
 const hangOffsOf = (blank: Blank, side: number, shift: number): HangOff[] =>
@@ -32,8 +51,12 @@ const hangOffsOf = (blank: Blank, side: number, shift: number): HangOff[] =>
       return { kind, area: { ...box, x: box.x + shift, y: box.y + shift } };
     });
 
-/** Hottest and coolest under what lies on the plate, at the dial that suits the even part. */
-function spanUnder(map: HeatMap, usable: UsableZone, { pieces }: Bed): { hottest: number; coolest: number } {
+/** Hottest and coolest under pieces on the plate, °C, at the dial that suits the even part. */
+export function spanUnder(
+  map: HeatMap,
+  usable: UsableZone,
+  pieces: readonly BedPiece[],
+): { hottest: number; coolest: number } {
   const shift = usable.dial - map.dial;
   const values = pieces.flatMap(({ print: { x, y, width, height } }) =>
     [0, 0.5, 1].flatMap((u) => [0, 0.5, 1].map((v) => heatAt(map, x + u * width, y + v * height).celsius + shift)),
@@ -41,24 +64,68 @@ function spanUnder(map: HeatMap, usable: UsableZone, { pieces }: Bed): { hottest
   return { hottest: Math.max(...values), coolest: Math.min(...values) };
 }
 
-/** Lays the first side of a blank on the plate, or cuts its print into sections. `pieces`: how many wait. */
-export function bedOf(
-  blank: Blank,
-  template: Template,
-  press: Press,
-  layers: readonly Layer[],
-  wanted: number,
-  pieces: number,
-): PressBed {
+/** Keep-outs that lie on the plate with the rest, as boxes in the side's own coordinates. */
+const bordersOf = (blank: Blank, side: number): Rect[] =>
+  (blank.sides[side]?.keepOuts ?? []).filter(({ hangsOff }) => !hangsOff).map(({ area }) => boundsOf(area));
+
+/** A seam through a keep-out lies where the cloth does, too: a slot or a seam under it prints as a line. What that adds. */
+const KEEP_OUT_COST = 3;
+
+/** The look of the picture, with the keep-outs inside the print added: both in the coordinates of the print that is pressed. */
+function seamCosts(blank: Blank, side: number, over: number, look: SeamLook | null): Partial<SeamLook> {
+  const boxes = bordersOf(blank, side);
+  if (!look && boxes.length === 0) return {};
+  const hits = (at: number, from: number, length: number) => at > from && at < from + length;
+  return {
+    across: (x) => (look?.across(x) ?? 0) + (boxes.some((box) => hits(x, box.x + over, box.width)) ? KEEP_OUT_COST : 0),
+    down: (y) => (look?.down(y) ?? 0) + (boxes.some((box) => hits(y, box.y + over, box.height)) ? KEEP_OUT_COST : 0),
+  };
+}
+
+const NOTHING: Record<Edge, number> = { top: 0, right: 0, bottom: 0, left: 0 };
+const most = (a: Record<Edge, number>, b: Record<Edge, number>): Record<Edge, number> => ({
+  top: Math.max(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
+  left: Math.max(a.left, b.left),
+});
+
+/** How far a box reaches beyond another on each side, mm. */
+const beyond = (box: Rect, inner: Rect): Record<Edge, number> => ({
+  top: Math.max(0, inner.y - box.y),
+  left: Math.max(0, inner.x - box.x),
+  right: Math.max(0, box.x + box.width - inner.x - inner.width),
+  bottom: Math.max(0, box.y + box.height - inner.y - inner.height),
+});
+
+interface Asked {
+  press: Press;
+  layers: readonly Layer[];
+  /** °C. */
+  wanted: number;
+  /** How many wait. */
+  pieces: number;
+  place: Overrides['place'];
+  look: SeamLook | null;
+}
+
+/** Whether a print lies on a plate at all, either way round. */
+export const fitsPlate = ({ width, height }: PressBed['print'], { platen }: Pick<Press, 'platen'>): boolean =>
+  Math.max(width, height) <= Math.max(platen.width, platen.depth) &&
+  Math.min(width, height) <= Math.min(platen.width, platen.depth);
+
+/** Lays one side of a blank on the plate, or cuts its print into sections. */
+export function bedOf(blank: Blank, side: number, template: Template, asked: Asked): PressBed {
+  const { press, layers, wanted, pieces, place = null, look } = asked;
   const map = mapOf(press);
-  const usable = map ? usableZone(map, wanted) : null;
+  const usable = map ? usableZone(map, wanted, toleranceOf(blank)) : null;
   const whole = { x: 0, y: 0, width: press.platen.width, height: press.platen.depth };
   const zone = usable?.zone ?? whole;
   const over = blank.style === 'edge to edge' ? 0 : template.bleed;
   const print = { width: template.width + 2 * over, height: template.height + 2 * over };
-  const hangOffs = hangOffsOf(blank, 0, over);
+  const hangOffs = hangOffsOf(blank, side, over);
   const lies = unionOf([{ x: 0, y: 0, ...print }, ...hangOffs.map(({ area }) => area)]);
-  const request = {
+  const request: BedRequest = {
     print,
     blank: lies,
     hangOffs,
@@ -67,17 +134,34 @@ export function bedOf(
     open: press.open,
     pad: layers.some(({ role }) => role === 'pad'),
     pieces: blank.jig ? Math.min(pieces, 2) : pieces,
+    // What is larger than the plate is pressed in sections, wherever something else was laid before it.
+    place: fitsPlate(print, press) ? place : null,
   };
+  const base = { zone, usable, print, bed: null, uneven: null, sections: null, hangsOut: NOTHING };
   const within = layBed(request);
-  if (within) return { map, zone, usable, print, bed: within, uneven: null, sections: null };
+  if (within) {
+    const beside = within.faults.includes('beyond the even part');
+    const uneven = map && usable && beside ? spanUnder(map, usable, within.pieces) : null;
+    return { ...base, bed: within, uneven };
+  }
   // A little beyond the even part is pressed at once all the same: two pressings would leave more of a mark.
-  const beyond = map && usable ? layBed({ ...request, zone: whole, pieces: 1 }) : null;
-  if (map && usable && beyond)
-    return { map, zone, usable, print, bed: beyond, uneven: spanUnder(map, usable, beyond), sections: null };
+  const wide = map && usable ? layBed({ ...request, zone: whole, pieces: 1 }) : null;
+  if (map && usable && wide) return { ...base, bed: wide, uneven: spanUnder(map, usable, wide.pieces) };
   const outline = over > 0 ? template.bleedPolygon : polygonOf(template.outline);
+  const { across = null, down = null } = seamCosts(blank, side, over, look);
+  const box = boundsOf(outline);
   const sections = planSections(
-    { outline, box: boundsOf(outline), zone: { width: zone.width, height: zone.height }, overlap: LEAST_OVERLAP },
+    {
+      outline,
+      box,
+      zone: { width: zone.width, height: zone.height },
+      overlap: LEAST_OVERLAP,
+      costAcross: across,
+      costDown: down,
+    },
     areaOf(outline),
   );
-  return { map, zone, usable, print, bed: null, uneven: null, sections };
+  const all = unionOf([box, ...bordersOf(blank, side)]);
+  const hangsOut = (sections?.sections ?? []).map(({ area }) => beyond(all, area)).reduce(most, NOTHING);
+  return { ...base, sections, hangsOut };
 }

@@ -1,6 +1,12 @@
-import { baseKindOf, type Blank } from '../blank/index.js';
-import { overrule, type Decision } from '../finding/index.js';
-import { chartRowFor, type ChartRow, type Peel, type PressureLevel } from './chart.js';
+import type { Place } from '../bed/index.js';
+import type { Blank, PressureLevel } from '../blank/index.js';
+import { overrule, type Decision, type NotTaken } from '../finding/index.js';
+import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
+import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
+import { clamped } from '../units/index.js';
+import { byFives, candidatesFor, type Candidate, type Said } from './candidates.js';
+import { TONER_FROM, type Peel } from './chart.js';
+import type { Proven } from './proven.js';
 
 export interface PressSettings {
   temperature: Decision<number>;
@@ -17,6 +23,8 @@ export interface Overrides {
   pressure?: PressureLevel | null;
   prePress?: number | null;
   peel?: Peel | null;
+  /** Where the first piece was laid by hand: its print's corner on the plate, mm from the back left, and its turn. */
+  place?: Place | null;
 }
 
 /** Limits of a believable setting: °C and seconds. */
@@ -26,129 +34,173 @@ export const SETTING_LIMITS = {
   prePress: { least: 0, most: 120 },
 };
 
-const middle = ({ low, high }: { low: number; high: number }) => (low + high) / 2;
-/** Presses are set in whole degrees and clocks in fives. */
-const byFives = (seconds: number) => Math.round(seconds / 5) * 5;
+/** What settings are proposed with, beside the blank itself. */
+export interface Known {
+  house: HouseRules;
+  /** What came of earlier runs in this shop. */
+  proven: readonly Proven[];
+  pressId: string;
+  mediaId: string | null;
+  dye: Printer['dye'];
+  /** The hottest that the press brings to the blank, °C: its limit, less what its plate is off. */
+  reach: number;
+  /** Activation energy, J/mol. */
+  energy: number;
+}
+export const NOTHING_KNOWN: Known = {
+  house: USUAL_HOUSE,
+  proven: [],
+  pressId: '',
+  mediaId: null,
+  dye: 'ink',
+  reach: Infinity,
+  energy: USUAL_ENERGY,
+};
 
-/**
- * Narrows a range by reason: cloth that yellows takes the low end of heat. White apparel stays at the low end of time
- * too; elsewhere the lower heat is paid for with the longer dwell.
- */
-function narrow(row: ChartRow, blank: Blank): { temperature: number; dwell: number; whyHeat: string; whyTime: string } {
-  const flat = row.temperature.low === row.temperature.high;
-  const white = baseKindOf(blank.baseColour) === 'white';
-  if (flat) {
-    return {
-      temperature: row.temperature.low,
-      dwell: byFives(middle(row.dwell)),
-      whyHeat: `The chart has one figure for ${row.name}.`,
-      whyTime:
-        blank.surface === 'smooth'
-          ? `Usual for ${row.name}.`
-          : `The dye has to travel into the ${blank.surface} cloth, which takes longer.`,
-    };
-  }
-  if (white && blank.family !== 'sock') {
-    const apparel = blank.family === 'tee' || blank.family === 'bag';
-    return {
-      temperature: row.temperature.low,
-      dwell: apparel ? row.dwell.low : row.dwell.high,
-      whyHeat: 'White cloth yellows first where it is hottest, so the low end of the range.',
-      whyTime: apparel
-        ? 'White stays at the short end: more time is not more colour.'
-        : 'The lower heat is paid for with the longer dwell.',
-    };
-  }
+type Key = 'temperature' | 'dwell' | 'pressure' | 'prePress' | 'peel';
+type ValueOf = { temperature: number; dwell: number; pressure: PressureLevel; prePress: number; peel: Peel };
+
+/** How much nearer than this two temperatures are one, °C. */
+const SAME_HEAT = 2;
+const FIRMNESS: readonly PressureLevel[] = ['light', 'medium', 'firm'];
+/** Whether a pressure is more than a limit. */
+export const isFirmer = (level: PressureLevel, limit: PressureLevel): boolean =>
+  FIRMNESS.indexOf(level) > FIRMNESS.indexOf(limit);
+
+/** The first source that says something of a setting is taken; all others are told of, with the reason. */
+function take<K extends Key>(
+  key: K,
+  candidates: readonly Candidate[],
+  unit: Decision<number>['unit'],
+): { decision: Decision<ValueOf[K]>; from: Candidate } {
+  const says = candidates.flatMap((from) => {
+    const said = from[key] as Said<ValueOf[K]> | null;
+    return said ? [{ from, said }] : [];
+  });
+  const taken = says.find(({ from }) => from.not === undefined);
+  if (!taken) throw new RangeError(`no source says anything of the ${key}`);
+  const { from, said } = taken;
+  const range = says.find((one) => one.said.range)?.said.range;
+  const notTaken = says
+    .filter((one) => one !== taken)
+    .map((one): NotTaken<ValueOf[K]> => ({
+      value: one.said.value,
+      source: one.from.source,
+      why:
+        one.from.not ?? (one.said.value === said.value ? 'It says the same.' : `${sentence(from.name)} outranks it.`),
+    }));
   return {
-    temperature: middle(row.temperature),
-    dwell: byFives(middle(row.dwell)),
-    whyHeat: 'The middle of the range: a starting point to try on this press.',
-    whyTime: 'The middle of the range.',
+    from,
+    decision: {
+      value: said.value,
+      ...(unit ? { unit } : {}),
+      why: said.why,
+      source: from.source,
+      confidence: from.confidence,
+      ...(range ? { range } : {}),
+      ...(notTaken.length > 0 ? { notTaken } : {}),
+    },
   };
 }
 
-/** What the maker of the blank states outranks the chart. */
-const fromSheet = <T>(proposal: Decision<T>, stated: T | null | undefined): Decision<T> =>
-  stated === null || stated === undefined
-    ? proposal
-    : { ...proposal, value: stated, why: 'The maker of the blank states it.', source: { kind: "maker's sheet" } };
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The decision with another value for a reason of arithmetic or of safety; what it was stands among what was not taken. */
+const bent = <T>(decision: Decision<T>, value: T, why: string, formula: string, not: string): Decision<T> => ({
+  ...decision,
+  value,
+  why,
+  source: { kind: 'computed', formula },
+  confidence: 'start',
+  notTaken: [{ value: decision.value, source: decision.source, why: not }, ...(decision.notTaken ?? [])],
+});
+
+const ARRHENIUS = 'Arrhenius, t₂ = t₁ · exp(Ea/R · (1/T₂ − 1/T₁))';
+const clampDwell = (seconds: number): number => clamped(byFives(seconds), SETTING_LIMITS.dwell);
+
+/** The dwell of a source that goes with another temperature, as the like work at the one taken. */
+function pairedDwell(
+  heat: { decision: Decision<number>; from: Candidate },
+  time: { decision: Decision<number>; from: Candidate },
+  energy: number,
+): Decision<number> {
+  const own = time.from.temperature?.value;
+  const { value } = heat.decision;
+  if (own === undefined || heat.from === time.from || Math.abs(own - value) <= SAME_HEAT) return time.decision;
+  const dwell = clampDwell(equivalentDwell({ temperature: own, dwell: time.decision.value }, value, energy));
+  if (dwell === time.decision.value) return time.decision;
+  return bent(
+    time.decision,
+    dwell,
+    `${sentence(heat.from.name)} says another temperature and no time: the dwell that does like work at it.`,
+    ARRHENIUS,
+    `It goes with ${own} °C.`,
+  );
+}
 
 /**
- * Proposes every setting for a blank: from its maker's sheet where that says, from the reference chart elsewhere; then lets the
- * user's own values overrule, each with its reasons.
+ * Proposes every setting for a blank: each from the first source that says something of it (maker's sheet, proven on this press, house rule,
+ * reference chart), never beyond the blank's own limits, warm enough for the dye, and as the press can reach it; the user's own values overrule. Each
+ * decision tells what was not taken, and why. O(sources).
  */
-export function proposeSettings(blank: Blank, overrides: Overrides): PressSettings {
-  const sheet = blank.makersSheet;
-  const row = chartRowFor(blank.family, blank.surface);
-  const source = { kind: 'reference chart', row: row.name } as const;
-  const { temperature, dwell, whyHeat, whyTime } = narrow(row, blank);
-  const prePress = row.prePress ? byFives(row.prePress.high) : 0;
+export function proposeSettings(blank: Blank, overrides: Overrides, known: Partial<Known> = {}): PressSettings {
+  const { house, proven, pressId, mediaId, dye, reach, energy } = { ...NOTHING_KNOWN, ...known };
+  const candidates = candidatesFor(blank, house, proven, pressId, mediaId);
+  const limits = blank.makersSheet?.limits;
+  const heat = take('temperature', candidates, '°C');
+  let temperature = heat.decision;
+  let dwell = pairedDwell(heat, take('dwell', candidates, 's'), energy);
+  const cooler = (to: number, why: string, not: string): void => {
+    const longer = clampDwell(equivalentDwell({ temperature: temperature.value, dwell: dwell.value }, to, energy));
+    temperature = bent(temperature, to, why, 'the lower of the two', not);
+    dwell = bent(
+      dwell,
+      longer,
+      'The lower temperature is paid for with time: like work.',
+      ARRHENIUS,
+      'It goes with more heat.',
+    );
+  };
+  if (dye === 'toner' && temperature.value < TONER_FROM - 0.5)
+    temperature = bent(
+      temperature,
+      Math.round(TONER_FROM),
+      'Toner lets go of its dye from 380 °F (193 °C) on.',
+      'the higher of the two',
+      'Too cool for toner.',
+    );
+  const most = limits?.temperature ?? Infinity;
+  if (temperature.value > most)
+    cooler(most, 'The blank must not get hotter: its maker says so.', 'Beyond the blank’s limit.');
+  if (temperature.value > reach) {
+    const to = Math.floor(reach + 1e-6);
+    const needs = equivalentDwell({ temperature: temperature.value, dwell: dwell.value }, to, energy);
+    // What would take longer than anybody presses stays as it is, and the plan says that this press is not the one.
+    if (needs <= Math.min(SETTING_LIMITS.dwell.most, limits?.dwell ?? Infinity))
+      cooler(to, 'As hot as this press gets.', 'This press does not get there.');
+  }
+  if (limits && limits.dwell !== null && dwell.value > limits.dwell)
+    dwell = bent(
+      dwell,
+      limits.dwell,
+      'The blank must not be pressed longer: its maker says so.',
+      'the shorter of the two',
+      'Beyond the blank’s limit.',
+    );
+  let pressure = take('pressure', candidates, undefined).decision;
+  if (limits?.pressure && isFirmer(pressure.value, limits.pressure))
+    pressure = bent(
+      pressure,
+      limits.pressure,
+      'The blank must not be pressed harder: its maker says so.',
+      'the lighter of the two',
+      'Beyond the blank’s limit.',
+    );
   return {
-    temperature: overrule<number>(
-      fromSheet<number>(
-        {
-          value: Math.round(temperature),
-          unit: '°C',
-          why: whyHeat,
-          source,
-          confidence: 'start',
-          range: row.temperature,
-        },
-        sheet?.temperature,
-      ),
-      overrides.temperature,
-    ),
-    dwell: overrule<number>(
-      fromSheet<number>(
-        { value: dwell, unit: 's', why: whyTime, source, confidence: 'start', range: row.dwell },
-        sheet?.dwell,
-      ),
-      overrides.dwell,
-    ),
-    pressure: overrule<PressureLevel>(
-      fromSheet<PressureLevel>(
-        {
-          value: row.pressure,
-          source,
-          confidence: 'start',
-          why: 'Check with paper strips at the front, the back and both sides: they hold at all four.',
-        },
-        sheet?.pressure,
-      ),
-      overrides.pressure,
-    ),
-    prePress: overrule<number>(
-      fromSheet<number>(
-        {
-          value: prePress,
-          unit: 's',
-          source,
-          confidence: 'start',
-          ...(row.prePress ? { range: row.prePress } : {}),
-          why:
-            prePress === 0
-              ? blank.jig
-                ? 'Stretched flat on its jig it has no creases to press out.'
-                : `Not usual for ${row.name}.`
-              : blank.surface === 'smooth'
-                ? 'Drives out moisture and flattens creases.'
-                : 'Drives out moisture and lays the pile, or white gaps show in it.',
-        },
-        sheet?.prePress,
-      ),
-      overrides.prePress,
-    ),
-    peel: overrule<Peel>(
-      fromSheet<Peel>(
-        {
-          value: row.peel,
-          why: `${row.peel === 'hot' ? 'Hot' : 'Cold'}: ${row.peelRemark}.`,
-          source,
-          confidence: 'start',
-        },
-        sheet?.peel,
-      ),
-      overrides.peel,
-    ),
+    temperature: overrule<number>(temperature, overrides.temperature),
+    dwell: overrule<number>(dwell, overrides.dwell),
+    pressure: overrule<PressureLevel>(pressure, overrides.pressure),
+    prePress: overrule<number>(take('prePress', candidates, 's').decision, overrides.prePress),
+    peel: overrule<Peel>(take('peel', candidates, undefined).decision, overrides.peel),
   };
 }

@@ -1,17 +1,18 @@
 import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
-import { USUAL_CARD, USUAL_INKS } from '../shop/index.js';
+import { USUAL_CARD, USUAL_INKS, USUAL_PRESS } from '../shop/index.js';
 import { USUAL_SHEET } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export * from './boxes.js';
 export * from './goods.js';
+export * from './presses.js';
 
 /** Things to test with, for the tests of every layer: nothing of the application itself imports from here. */
 
 const margins = { top: 3, right: 3, bottom: 12, left: 3 };
 
-const plainPress = { open: { top: true, right: true, bottom: true, left: true }, check: null };
-const plainPrinter = { resolution: 360, address: null, inks: USUAL_INKS, mirrorTest: null };
+const plainPress = { ...USUAL_PRESS, open: { top: true, right: true, bottom: true, left: true }, check: null };
+const plainPrinter = { dye: 'ink' as const, resolution: 360, address: null, inks: USUAL_INKS, mirrorTest: null };
 const plainPaper = { left: null, price: null, card: USUAL_CARD, offcut: false };
 
 export const sampleFloor: ShopFloor = {
@@ -31,6 +32,15 @@ export const sampleFloor: ShopFloor = {
       kind: 'swing-away',
       platen: { width: 406, depth: 508 },
       heatLimit: 225,
+      remark: '',
+      ...plainPress,
+    },
+    {
+      id: 'mugs',
+      name: 'Mugs',
+      kind: 'mug press',
+      platen: { width: 250, depth: 120 },
+      heatLimit: 215,
       remark: '',
       ...plainPress,
     },

@@ -1,6 +1,9 @@
 /** Exact by definition: NIST SP 811, Appendix B. */
 export const MM_PER_INCH = 25.4;
 
+/** PDF's user space is 1/72 in (ISO 32000-1 §8.3.2.3). */
+export const POINTS_PER_MM = 72 / MM_PER_INCH;
+
 export type LengthUnit = 'mm' | 'in';
 
 /** The answer of a parser of typed text: a value in the core's own unit, or what was wrong with the text. */
@@ -74,6 +77,13 @@ export function parseLength(text: string, bare: LengthUnit): Parsed<number> {
   }
   return Number.isFinite(total) ? { ok: true, value: total } : misread;
 }
+
+/** The nearest value within limits. */
+export const clamped = (value: number, { least, most }: { least: number; most: number }): number =>
+  Math.min(most, Math.max(least, value));
+
+/** A share as per cent with one decimal, `16.7 %`. */
+export const formatShare = (share: number): string => `${tidyNumber(share * 100, 1)} %`;
 
 /** Trims trailing zeros: 4.250 → 4.25, 10.0 → 10. */
 export function tidyNumber(value: number, decimals: number): string {

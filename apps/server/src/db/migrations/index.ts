@@ -5,6 +5,7 @@ import * as proofProfile from './0003-proof-profile.js';
 import * as sheets from './0004-sheets.js';
 import * as pressChecks from './0005-press-checks.js';
 import * as houseRules from './0006-house-rules.js';
+import * as pressPlans from './0007-press-plans.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0004-sheets': sheets,
   '0005-press-checks': pressChecks,
   '0006-house-rules': houseRules,
+  '0007-press-plans': pressPlans,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -30,6 +30,7 @@ export const FIRST_BLANKS: readonly Blank[] = [
     sides: [side('left face', sock, [['cuff', 'top', 25]]), side('right face', sock, [['cuff', 'top', 25]])],
     wrap: 'sides',
     jig: 'Sock leg, metal',
+    jigs: 4,
     weight: 48,
     cost: 1.9,
     stock: 40,

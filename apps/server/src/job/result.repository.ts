@@ -1,0 +1,120 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { BenchEvent } from '@kanga/core/bench';
+import type { RunOutcome } from '@kanga/core/inspect';
+import { outcomeOf, type RunPlan } from '@kanga/core/job';
+import type { Proven } from '@kanga/core/stack';
+import type { Knex } from 'knex';
+import { DB } from '../db/index.js';
+
+/** As many kinds of settings are told of at most, those that came out good most often. */
+const MOST = 500;
+
+/** What came of each run, kept beside its events, so that nobody has to read all of them to know what is proven. */
+@Injectable()
+export class ResultRepository {
+  constructor(@Inject(DB) private readonly db: Knex) {}
+
+  /** Counts anew what came of a run, from all of its events. */
+  async keep(jobId: string, plan: RunPlan, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<void> {
+    const outcome = outcomeOf({ plan, events: [...events] });
+    if (!outcome) await trx('run_result').where({ job_id: jobId }).delete();
+    else {
+      const { good, spoiled, last, faults } = outcome;
+      const settings_id = await this.settingsId(outcome, trx);
+      await trx('run_result')
+        .insert({ job_id: jobId, settings_id, good, spoiled, last, faults })
+        .onConflict('job_id')
+        .merge();
+    }
+  }
+
+  /** What came of the runs since a day, the newest first; at most 5,000 of them. No plan is read for it: their bodies are large. */
+  async outcomes(since: string): Promise<RunOutcome[]> {
+    const rows = await this.db('run_result')
+      .join('pressed_settings', 'pressed_settings.id', 'run_result.settings_id')
+      .leftJoin('press', 'press.id', 'pressed_settings.press_id')
+      .leftJoin('blank', 'blank.id', 'pressed_settings.blank_id')
+      .where('run_result.last', '>=', since)
+      .orderBy('run_result.last', 'desc')
+      .limit(5000)
+      .select<(Omit<RunOutcome, 'day'> & { last: Date })[]>(
+        'run_result.last',
+        'good',
+        'spoiled',
+        'faults',
+        this.db.raw(`coalesce(press.body->>'name', 'a press that is gone') AS press`),
+        this.db.raw(`coalesce(blank.name, 'a blank that is gone') AS blank`),
+      );
+    return rows.map(({ last, ...rest }) => ({ day: last.toISOString().slice(0, 10), ...rest }));
+  }
+
+  /** The row of settings, each kept once. */
+  private async settingsId(outcome: Proven, trx: Knex.Transaction): Promise<number> {
+    const row = settingsRow(outcome);
+    const [kept] = await trx('pressed_settings')
+      .insert(row)
+      .onConflict(Object.keys(row))
+      .merge(['peel'])
+      .returning<{ id: number }[]>('id');
+    if (!kept) throw new Error('settings were not kept');
+    return kept.id;
+  }
+
+  /** What was pressed in this shop, by settings: one row of figures a run, whatever the length of the log. */
+  async proven(): Promise<Proven[]> {
+    const counted = this.db('run_result')
+      .groupBy('settings_id')
+      .select('settings_id', this.db.raw('sum(good) AS good, sum(spoiled) AS spoiled, max(last) AS last'))
+      .as('counted');
+    const rows = await this.db('pressed_settings')
+      .join(counted, 'counted.settings_id', 'pressed_settings.id')
+      .orderBy('good', 'desc')
+      .limit(MOST)
+      .select<ResultRow[]>('*');
+    return rows.map((row) => ({
+      blankId: row.blank_id,
+      family: row.family,
+      surface: row.surface,
+      pressId: row.press_id,
+      mediaId: row.media_id,
+      temperature: row.temperature,
+      dwell: row.dwell,
+      pressure: row.pressure,
+      prePress: row.pre_press,
+      peel: row.peel,
+      good: Number(row.good),
+      spoiled: Number(row.spoiled),
+      last: row.last.toISOString(),
+    }));
+  }
+}
+
+interface ResultRow {
+  blank_id: string;
+  family: Proven['family'];
+  surface: Proven['surface'];
+  press_id: string;
+  media_id: string | null;
+  temperature: number;
+  dwell: number;
+  pressure: Proven['pressure'];
+  pre_press: number;
+  peel: Proven['peel'];
+  good: string;
+  spoiled: string;
+  last: Date;
+}
+
+/** The settings of a run, as their row. */
+const settingsRow = (one: Proven) => ({
+  blank_id: one.blankId,
+  family: one.family,
+  surface: one.surface,
+  press_id: one.pressId,
+  media_id: one.mediaId,
+  temperature: one.temperature,
+  dwell: one.dwell,
+  pressure: one.pressure,
+  pre_press: one.prePress,
+  peel: one.peel,
+});

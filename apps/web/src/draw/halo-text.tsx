@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react';
+
+/** Words on a picture, centred on their place, with a white edge so that they read on whatever lies beneath. */
+export const HaloText = ({
+  x,
+  y,
+  size,
+  fill = '#17151F',
+  className,
+  children,
+}: {
+  x: number;
+  y: number;
+  size: number;
+  fill?: string;
+  className?: string;
+  children: ReactNode;
+}) => (
+  <text
+    x={x}
+    y={y}
+    fontSize={size}
+    fontWeight="700"
+    textAnchor="middle"
+    dominantBaseline="central"
+    fill={fill}
+    stroke="#fff"
+    strokeWidth={size / 5}
+    strokeLinejoin="round"
+    paintOrder="stroke"
+    className={className}
+  >
+    {children}
+  </text>
+);

@@ -1,0 +1,121 @@
+import { useMutation } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { valuesOf } from '@kanga/core/art';
+import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/core/inspect';
+import { changeOf, pressedOf, type JobFile, type JobView } from '@kanga/core/job';
+import type { HouseRules } from '@kanga/core/shop';
+import type { Shop } from '@kanga/contract/shop';
+import { api, jobsQuery, problemFrom, queryClient, shopQuery } from '../data/index.js';
+import { useJob } from '../job/index.js';
+import { Button, ProblemText } from '../ui/index.js';
+
+/** A new job for just the spoiled pieces: as this one was planned, with the one change. */
+async function repeat({ job }: JobView, pieces: readonly number[], change: Change, shop: Shop): Promise<JobFile> {
+  if (change.house) {
+    const house: HouseRules = { ...shop.settings.house, ...change.house };
+    await api('shop/settings', { method: 'PUT', json: { ...shop.settings, house } });
+    await queryClient.invalidateQueries(shopQuery);
+  }
+  const opened = await api<JobFile>('jobs', {
+    method: 'POST',
+    json: { name: `${job.name}, again`, customer: job.customer, due: job.due, pieces: pieces.length },
+  });
+  const run = job.run && pieces.map((piece) => ({ values: valuesOf(job.run, piece), count: 1 }));
+  const { version } = opened.job;
+  return api<JobFile>(`jobs/${opened.job.id}`, {
+    method: 'PUT',
+    json: {
+      ...changeOf(job),
+      name: opened.job.name,
+      pieces: pieces.length,
+      run,
+      reached: 'stack',
+      version,
+      sheet: { ...job.sheet, arrangement: null },
+      overrides: { ...job.overrides, ...change.overrides },
+    },
+  });
+}
+
+function CauseItem({ cause }: { cause: Cause }) {
+  return (
+    <li className="border-t border-rule py-1.5">
+      <b>{cause.cause}</b>{' '}
+      <span className="text-[14px] text-soft">
+        {cause.sure}, about {Math.round(cause.share * 20) * 5} %
+      </span>
+      <ul className="text-[14px]">
+        {cause.evidence.map(({ text, weight }) => (
+          <li key={text} className={weight > 0 ? '' : 'text-soft'}>
+            <b className="figures">{weight > 0 ? '+' : '−'}</b> {text}
+          </li>
+        ))}
+      </ul>
+    </li>
+  );
+}
+
+/** Why the pieces with one fault came out so, by what is known of the first of them; and the one thing to do differently. */
+function Why({ fault, pieces }: { fault: FaultCode; pieces: readonly number[] }) {
+  const { view, shop } = useJob();
+  const navigate = useNavigate();
+  const again = useMutation({
+    mutationFn: (change: Change) => repeat(view, pieces, change, shop),
+    onSuccess: async ({ job }) => {
+      await queryClient.invalidateQueries(jobsQuery);
+      await navigate(`/jobs/${job.id}/stack`);
+    },
+  });
+  const piece = pressedOf(view, pieces[0] ?? 0);
+  const [first, ...others] = piece ? whyOf(fault, piece) : [];
+  if (!first) return null;
+  const { change } = first;
+  const planned = change.overrides !== undefined || change.house !== undefined;
+  return (
+    <section className="mt-3 border-[1.5px] border-key/30 p-3" aria-label={`Why: ${faultOf(fault).seen}`}>
+      <h2 className="font-semibold">
+        {faultOf(fault).seen}
+        {pieces.length > 1 && `, ${pieces.length} pieces`}
+      </h2>
+      <ul>
+        <CauseItem cause={first} />
+      </ul>
+      <p className="border-l-4 border-yellow pl-3">
+        <b>Change one thing:</b> {change.say}
+      </p>
+      <Button
+        className="mt-2 w-full whitespace-normal!"
+        disabled={again.isPending}
+        onClick={() => {
+          again.mutate(change);
+        }}
+      >
+        {again.isPending
+          ? 'Planning it…'
+          : `Repeat ${pieces.length === 1 ? 'just this one' : `just these ${pieces.length}`}${planned ? ', so changed' : ''}`}
+      </Button>
+      {change.house && <p className="mt-1 text-[14px] text-soft">This changes the house rule for every plan.</p>}
+      {again.isError && <ProblemText problem={problemFrom(again.error)} className="mt-2" />}
+      {others.length > 0 && (
+        <details className="mt-2">
+          <summary className="cursor-pointer text-[15px]">What else it may be</summary>
+          <ul>
+            {others.map((cause) => (
+              <CauseItem key={cause.cause} cause={cause} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+/** Every fault that was found, with why and what next. */
+export function WhyEach() {
+  const { view } = useJob();
+  const pieces = new Map<FaultCode, number[]>();
+  view.bench?.verdicts.forEach((verdict, piece) => {
+    if (verdict?.verdict === 'spoiled') pieces.set(verdict.fault, [...(pieces.get(verdict.fault) ?? []), piece]);
+  });
+  return [...pieces].map(([fault, list]) => <Why key={fault} fault={fault} pieces={list} />);
+}

@@ -1,0 +1,21 @@
+import Joi from 'joi';
+import { FAULT_CODES, type RunOutcome } from '@kanga/core/inspect';
+import { daySchema } from '../finding/index.js';
+
+const count = Joi.number().integer().min(0);
+
+/** What came of one run. */
+export const runOutcomeSchema = Joi.object<RunOutcome, true>({
+  day: daySchema.required(),
+  press: Joi.string().required(),
+  blank: Joi.string().required(),
+  good: count.required(),
+  spoiled: count.required(),
+  faults: Joi.object(Object.fromEntries(FAULT_CODES.map((code) => [code, count]))).required(),
+});
+/** A query, so that the figure comes as text. */
+export const outcomesQuerySchema = Joi.object<{ days: string }, true>({
+  days: Joi.string()
+    .pattern(/^[1-9]\d{0,3}$/, 'a number of days')
+    .required(),
+});

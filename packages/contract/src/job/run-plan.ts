@@ -1,0 +1,112 @@
+import Joi from 'joi';
+import { PIECES_LIMITS, type RunPlan } from '@kanga/core/job';
+import { LAYER_ROLES, STEP_KINDS, type Layer, type PressBed, type Step } from '@kanga/core/stack';
+import { blankSchema } from '../blank/index.js';
+import { idSchema, instantSchema } from '../finding/index.js';
+import { houseSchema, pressSchema } from '../shop/index.js';
+
+const number = Joi.number().required();
+const words = Joi.string().required();
+const source = Joi.object({
+  kind: Joi.string()
+    .valid("maker's sheet", 'proven on this press', 'house rule', 'reference chart', 'computed')
+    .required(),
+  rule: Joi.string(),
+  row: Joi.string(),
+  formula: Joi.string(),
+  times: Joi.number().integer(),
+  last: Joi.string(),
+}).required();
+const decision = (value: Joi.Schema) =>
+  Joi.object({
+    value: value.required(),
+    unit: Joi.string().valid('mm', '°C', 's', 'kPa'),
+    why: words,
+    source,
+    confidence: Joi.string().valid('firm', 'fair', 'start').required(),
+    range: Joi.object({ low: number, high: number }),
+    overruled: Joi.object({ proposal: value.required(), why: words }),
+    notTaken: Joi.array().items(Joi.object({ value: value.required(), source, why: words })),
+  }).required();
+
+const layer = Joi.object<Layer>({
+  role: Joi.string()
+    .valid(...LAYER_ROLES)
+    .required(),
+  name: words,
+  detail: words,
+  why: words,
+  size: Joi.object({ width: number, height: number }),
+  thickness: number,
+  faces: Joi.string().valid('up', 'down'),
+});
+const rect = Joi.object({ x: number, y: number, width: number, height: number }).required();
+const turn = Joi.number().valid(0, 90, 180, 270).required();
+const bed = Joi.object<PressBed>({
+  zone: rect,
+  usable: Joi.object({ zone: rect, dial: number, hottest: number, coolest: number, spread: number })
+    .allow(null)
+    .required(),
+  print: Joi.object({ width: number, height: number }).required(),
+  bed: Joi.object({
+    pieces: Joi.array()
+      .items(Joi.object({ print: rect, turn }))
+      .required(),
+    onPlate: Joi.array().items(Joi.string()).required(),
+    hangs: Joi.string().valid('off', 'beside', 'pressed').required(),
+    offCentre: number,
+    faults: Joi.array()
+      .items(Joi.string().valid('beyond the even part', 'off the plate', 'against the frame'))
+      .required(),
+  })
+    .allow(null)
+    .required(),
+  uneven: Joi.object({ hottest: number, coolest: number }).allow(null).required(),
+  sections: Joi.object({
+    sections: Joi.array()
+      .items(Joi.object({ area: rect, turned: Joi.boolean().required() }))
+      .required(),
+    twice: number,
+    bound: number,
+  })
+    .allow(null)
+    .required(),
+  hangsOut: Joi.object({ top: number, right: number, bottom: number, left: number }).required(),
+});
+const step = Joi.object<Step, true>({
+  kind: Joi.string()
+    .valid(...STEP_KINDS)
+    .required(),
+  title: words,
+  how: words,
+  seconds: Joi.number().greater(0).allow(null).required(),
+  side: Joi.number().integer().min(0).required(),
+  at: Joi.string().valid('table', 'press', 'rack').required(),
+  hands: Joi.number().valid(0, 1, 2).required(),
+  takes: Joi.number().min(0).required(),
+  look: Joi.string().allow('').required(),
+  caution: Joi.string().allow(null).required(),
+});
+
+/** A plan as it went to the press. */
+export const runPlanSchema = Joi.object<RunPlan, true>({
+  frozenAt: instantSchema.required(),
+  pieces: Joi.number().integer().min(PIECES_LIMITS.least).max(PIECES_LIMITS.most).required(),
+  blank: blankSchema.required(),
+  press: pressSchema.required(),
+  paper: Joi.object({ id: idSchema.required(), name: words }).allow(null).required(),
+  house: houseSchema.allow(null).required(),
+  settings: Joi.object({
+    temperature: decision(Joi.number()),
+    dwell: decision(Joi.number()),
+    pressure: decision(Joi.string().valid('light', 'medium', 'firm')),
+    prePress: decision(Joi.number()),
+    peel: decision(Joi.string().valid('hot', 'cold')),
+  }).required(),
+  sides: Joi.array()
+    .items(Joi.object({ layers: Joi.array().items(layer).required(), bed: bed.allow(null).required() }))
+    .min(1)
+    .required(),
+  dial: Joi.number().min(0).max(400),
+  steps: Joi.array().items(step).min(1).required(),
+});

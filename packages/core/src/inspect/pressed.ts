@@ -1,0 +1,170 @@
+import { baseKindOf, type Blank } from '../blank/index.js';
+import { mapOf } from '../heat/index.js';
+import type { HouseRules, Press } from '../shop/index.js';
+import { spanUnder, type Layer, type PressBed, type PressSettings, type Step } from '../stack/index.js';
+import type { FaultCode } from './faults.js';
+
+/** A piece as it was pressed: its plan, and what happened to it. */
+export interface Pressed {
+  blank: Blank;
+  press: Press;
+  settings: PressSettings;
+  sides: { layers: Layer[]; bed: PressBed | null }[];
+  steps: Step[];
+  /** The schools that the house followed; null: plans of before did not say. */
+  house: HouseRules | null;
+  /** For each pressing of this piece: planned and actual seconds; null: nobody clocked it. */
+  dwells: { planned: number; actual: number | null }[];
+  /** Kinds of steps of this piece that were passed over. */
+  skipped: readonly Step['kind'][];
+  /** What was found on the other pieces of the run: null for a good one. */
+  others: readonly (FaultCode | null)[];
+}
+
+/** Something that speaks for a cause, or against it: in words, with how much it changes the odds (natural logarithm; above 0: for it). */
+export interface Evidence {
+  text: string;
+  weight: number;
+}
+
+export const STRONG = 1.6;
+export const SOME = 0.8;
+export const LITTLE = 0.4;
+/** Pressings that differ by less than this from their plan went as planned, s. */
+const ON_TIME = 4;
+/** Off by so much a plate prints paler, or yellows, °C. */
+const OFF = 4;
+
+export const when = (holds: boolean, text: string, weight: number): Evidence[] => (holds ? [{ text, weight }] : []);
+
+/** How much longer than planned it was pressed on average, s; null: nobody clocked it. */
+export function overtime({ dwells }: Pressed): number | null {
+  const timed = dwells.flatMap(({ planned, actual }) => (actual === null ? [] : [actual - planned]));
+  return timed.length === 0 ? null : timed.reduce((sum, one) => sum + one, 0) / timed.length;
+}
+
+/** How much hotter than wanted the plate is under the first piece of the bed, °C, by its last check, where it is furthest off; null: nobody knows. */
+export function heatOff({ press, sides, settings }: Pressed): number | null {
+  const map = mapOf(press);
+  const bed = sides[0]?.bed;
+  const piece = bed?.bed?.pieces[0];
+  if (!map || !bed?.usable || !piece) return null;
+  const wanted = settings.temperature.value;
+  const { hottest, coolest } = spanUnder(map, bed.usable, [piece]);
+  const [over, under] = [hottest - wanted, coolest - wanted];
+  return Math.abs(over) > Math.abs(under) ? over : under;
+}
+
+const round = (value: number): number => Math.round(Math.abs(value));
+/** A difference of temperature in both scales, °C given. */
+export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1.8)} °F)`;
+
+/** What speaks for too much heat. */
+export function tooHot(piece: Pressed): Evidence[] {
+  const off = heatOff(piece);
+  const { range, value, overruled } = piece.settings.temperature;
+  return [
+    ...when(
+      off !== null && off > OFF,
+      `The plate is ${degrees(off ?? 0)} hotter than wanted under part of it.`,
+      STRONG,
+    ),
+    ...when(off !== null && off <= OFF, 'By its last check the plate is no hotter than wanted there.', -SOME),
+    ...when(
+      range !== undefined && value > range.high - 2,
+      'Its temperature is at the top of what is usual, or beyond.',
+      SOME,
+    ),
+    ...when(range !== undefined && value <= range.low + 1, 'Its temperature is at the low end already.', -SOME),
+    ...when(overruled !== undefined && value > overruled.proposal, 'It was set hotter by hand than proposed.', SOME),
+    ...when(piece.press.check === null, 'The press was never checked: its dial may be off.', LITTLE),
+  ];
+}
+
+/** What speaks for a place where the plate is cooler than elsewhere. */
+export function coolSpot(piece: Pressed): Evidence[] {
+  const off = heatOff(piece);
+  return [
+    ...when(
+      off !== null && off < -OFF,
+      `The plate is ${degrees(off ?? 0)} cooler than wanted under part of it.`,
+      STRONG,
+    ),
+    ...when(off !== null && off >= -OFF, 'By its last check the plate is no cooler than wanted there.', -SOME),
+    ...when(piece.press.check === null, 'The press was never checked: its dial may be off.', LITTLE),
+  ];
+}
+
+/** What speaks for too little heat. */
+export function tooCool(piece: Pressed): Evidence[] {
+  const { range, value, overruled } = piece.settings.temperature;
+  return [
+    ...coolSpot(piece),
+    ...when(range !== undefined && value <= range.low + 1, 'Its temperature is at the low end of what is usual.', SOME),
+    ...when(range !== undefined && value > range.high - 2, 'Its temperature is at the top already.', -SOME),
+    ...when(overruled !== undefined && value < overruled.proposal, 'It was set cooler by hand than proposed.', SOME),
+  ];
+}
+
+/** What speaks for too long under the press. */
+export function tooLong(piece: Pressed): Evidence[] {
+  const over = overtime(piece);
+  const { range, value } = piece.settings.dwell;
+  return [
+    ...when(over !== null && over > ON_TIME, `It was pressed ${round(over ?? 0)} s longer than planned.`, STRONG),
+    ...when(over !== null && over <= ON_TIME, 'It was not pressed longer than planned.', -SOME),
+    ...when(range !== undefined && value > range.high, 'Its dwell is longer than usual.', SOME),
+    ...when(range !== undefined && value <= range.low, 'Its dwell is at the short end already.', -LITTLE),
+  ];
+}
+
+/** What speaks for too short a time. */
+export function tooShort(piece: Pressed): Evidence[] {
+  const over = overtime(piece);
+  const { range, value } = piece.settings.dwell;
+  return [
+    ...when(over !== null && over < -ON_TIME, `It was pressed ${round(over ?? 0)} s shorter than planned.`, STRONG),
+    ...when(over !== null && over >= -ON_TIME, 'It was pressed as long as planned.', -SOME),
+    ...when(range !== undefined && value <= range.low, 'Its dwell is at the short end of what is usual.', SOME),
+    ...when(range !== undefined && value >= range.high, 'Its dwell is at the long end already.', -SOME),
+  ];
+}
+
+/** What speaks for pressure that is too light, or light at one side. */
+export function tooLight(piece: Pressed): Evidence[] {
+  const strips = piece.press.check?.strips;
+  const slid = strips ? Object.entries(strips).filter(([, strip]) => strip === 'slid') : [];
+  return [
+    ...when(
+      slid.length > 0,
+      `The paper strip slid out at the ${slid.map(([side]) => side).join(' and the ')}.`,
+      STRONG,
+    ),
+    ...when(strips !== undefined && slid.length === 0, 'At its last check the strips held at all four sides.', -SOME),
+    ...when(piece.settings.pressure.value === 'light', 'It was pressed lightly.', SOME),
+    ...when(strips === undefined, 'Nobody has tried the pressure with paper strips.', LITTLE),
+  ];
+}
+
+/** Whether all that were judged came out alike: then it is the settings, and not the hand. */
+export function alike(piece: Pressed, fault: FaultCode): { all: Evidence[]; slip: Evidence[] } {
+  const judged = piece.others.length;
+  const same = piece.others.filter((one) => one === fault).length;
+  const all = judged >= 2 && same / judged >= 0.6;
+  const alone = judged >= 2 && same === 0;
+  return {
+    all: [
+      ...when(all, `${same} of ${judged} others came out alike: it is not the hand.`, STRONG),
+      ...when(alone, `None of ${judged} others came out like this.`, -SOME),
+    ],
+    slip: [
+      ...when(alone, `None of ${judged} others came out like this: a slip.`, SOME),
+      ...when(all, `${same} of ${judged} others came out alike: hardly a slip.`, -SOME),
+    ],
+  };
+}
+
+/** Whether the press, the stack or the steps had something. */
+export const has = (piece: Pressed, role: Layer['role']): boolean =>
+  piece.sides.some(({ layers }) => layers.some((layer) => layer.role === role));
+export const isWhite = ({ blank }: Pressed): boolean => baseKindOf(blank.baseColour) === 'white';

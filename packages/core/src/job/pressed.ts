@@ -1,0 +1,30 @@
+import { benchState } from '../bench/index.js';
+import type { Pressed } from '../inspect/index.js';
+import type { JobFile } from './job.js';
+
+/** A piece of a run as it was pressed, for whoever asks why it came out as it did; null while there is no plan. `piece` from 0. O(events). */
+export function pressedOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>, piece: number): Pressed | null {
+  if (!plan) return null;
+  const { records, verdicts } = benchState(plan.steps, plan.pieces, events);
+  const own = records.filter((record) => record.piece === piece);
+  return {
+    blank: plan.blank,
+    press: plan.press,
+    settings: plan.settings,
+    sides: plan.sides,
+    steps: plan.steps,
+    house: plan.house,
+    dwells: own.flatMap(({ step, seconds }) => {
+      const planned = plan.steps[step];
+      return planned?.kind === 'press' && planned.seconds !== null
+        ? [{ planned: planned.seconds, actual: seconds }]
+        : [];
+    }),
+    skipped: plan.steps
+      .filter((_, step) => own.some((one) => one.step === step && one.skipped))
+      .map(({ kind }) => kind),
+    others: verdicts.flatMap((verdict, at) =>
+      verdict === null || at === piece ? [] : [verdict.verdict === 'spoiled' ? verdict.fault : null],
+    ),
+  };
+}

@@ -1,0 +1,78 @@
+import type { Blank, Family, PressureLevel, Surface } from '../blank/index.js';
+import type { Peel } from './chart.js';
+
+/** Settings that were pressed in this shop, and what came of them. */
+export interface Proven {
+  blankId: string;
+  family: Family;
+  surface: Surface;
+  pressId: string;
+  /** The paper; null: runs of before did not say. */
+  mediaId: string | null;
+  temperature: number;
+  dwell: number;
+  pressure: PressureLevel;
+  prePress: number;
+  peel: Peel;
+  /** Pieces that came out good, and spoiled ones. */
+  good: number;
+  spoiled: number;
+  /** When a piece was judged last, ISO 8601. */
+  last: string;
+}
+
+/** This many good pieces prove a setting, with no more than this share spoiled. Common practice, no published source. */
+export const PROVEN = { least: 3, mostSpoiled: 0.1 };
+
+export type Nearness =
+  'this blank on this paper' | 'this blank' | 'goods of its kind on this paper' | 'goods of its kind';
+const ORDER: readonly Nearness[] = [
+  'this blank on this paper',
+  'this blank',
+  'goods of its kind on this paper',
+  'goods of its kind',
+];
+
+export interface ProvenHere {
+  proven: Proven;
+  nearness: Nearness;
+}
+
+const isProven = ({ good, spoiled }: Proven): boolean =>
+  good >= PROVEN.least && spoiled / (good + spoiled) <= PROVEN.mostSpoiled;
+
+/**
+ * What was pressed on this press with the blank or its like, the nearest first, then what came out good most often: those that are proven, and those
+ * that are not. O(n log n).
+ */
+export function provenHere(
+  list: readonly Proven[],
+  blank: Blank,
+  pressId: string,
+  mediaId: string | null,
+): { proven: ProvenHere[]; unproven: ProvenHere[] } {
+  const near = list.flatMap((one): ProvenHere[] => {
+    const same = one.blankId === blank.id;
+    const like = one.family === blank.family && one.surface === blank.surface;
+    if (one.pressId !== pressId || !(same || like)) return [];
+    const paper = one.mediaId !== null && one.mediaId === mediaId;
+    const nearness: Nearness = same
+      ? paper
+        ? 'this blank on this paper'
+        : 'this blank'
+      : paper
+        ? 'goods of its kind on this paper'
+        : 'goods of its kind';
+    return [{ proven: one, nearness }];
+  });
+  near.sort(
+    (a, b) =>
+      ORDER.indexOf(a.nearness) - ORDER.indexOf(b.nearness) ||
+      b.proven.good - a.proven.good ||
+      b.proven.last.localeCompare(a.proven.last),
+  );
+  return {
+    proven: near.filter(({ proven }) => isProven(proven)),
+    unproven: near.filter(({ proven }) => !isProven(proven)),
+  };
+}
