@@ -62,7 +62,9 @@ test('another screen’s entries appear within seconds', async ({ page, request 
   await page.goto(`/jobs/${id}/press`);
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
   await request.post(`/api/jobs/${id}/events`, {
-    data: { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'done', piece: 0, step: 0 }] },
+    data: {
+      events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), by: null, kind: 'done', bed: 0, step: 0 }],
+    },
   });
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
 });

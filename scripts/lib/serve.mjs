@@ -72,6 +72,7 @@ export async function startServer({ databaseUrl, port, data }) {
     process.env.KANGA_THERMOMETER,
     (at) => `tcp://127.0.0.1:${at}#aimed`,
   );
+  const press = await startDevice('press', process.env.KANGA_PRESS, (at) => `tcp://127.0.0.1:${at}`);
   const env = {
     ...process.env,
     KANGA_DATABASE_URL: databaseUrl,
@@ -81,6 +82,7 @@ export async function startServer({ databaseUrl, port, data }) {
     KANGA_SCANNER: scanner.url,
     KANGA_PRINTER: printer.url,
     KANGA_THERMOMETER: thermometer.url,
+    KANGA_PRESS: press.url,
     NODE_ENV: 'production',
   };
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
@@ -90,7 +92,7 @@ export async function startServer({ databaseUrl, port, data }) {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   child.once('exit', () => {
-    for (const device of [scanner, printer, thermometer]) device.process?.kill('SIGTERM');
+    for (const device of [scanner, printer, thermometer, press]) device.process?.kill('SIGTERM');
   });
   for (let tries = 0; tries < 600; tries++) {
     if (child.exitCode !== null || child.signalCode !== null)

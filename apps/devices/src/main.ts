@@ -1,4 +1,4 @@
-import { PressController } from './press/index.js';
+import { PressController, SMALL_PRESS } from './press/index.js';
 import { Printer } from './printer/index.js';
 import { Scanner } from './scanner/index.js';
 import { Thermometer } from './thermometer/index.js';
@@ -7,7 +7,8 @@ import { Thermometer } from './thermometer/index.js';
 const DEVICES = {
   press: {
     port: 5020,
-    start: (port: number) => new PressController(() => performance.now() / 1000).listen(port),
+    start: (port: number) =>
+      new PressController(() => performance.now() / 1000, { ...SMALL_PRESS, offset: 3 }).listen(port),
     says: (port: number) => `The simulated press controller answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
   },
   thermometer: {

@@ -12,6 +12,10 @@ export interface Config {
   printer: string | null;
   /** Address of the infrared thermometer, `tcp://host:port`; null when there is none. */
   thermometer: string | null;
+  /** Address of the simulated press controller, `tcp://host:port`; null when it does not run. */
+  press: string | null;
+  /** How often controllers of presses are read, ms. */
+  readsEvery: number;
   /** Whether this server draws prints itself, or leaves them to workers. */
   renders: boolean;
   /** The built web application. */
@@ -36,6 +40,8 @@ export function config(): Config {
     databaseUrl: required('KANGA_DATABASE_URL'),
     port,
     spool,
+    press: process.env['KANGA_PRESS'] ?? null,
+    readsEvery: Number(process.env['KANGA_READS_EVERY'] ?? 1000),
     printer: process.env['KANGA_PRINTER'] ?? null,
     renders: process.env['KANGA_RENDERS'] !== 'elsewhere',
     scanner: process.env['KANGA_SCANNER'] ?? null,

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
 import { changeOf, nextAction, type JobFile, type RunPlan } from '@kanga/core/job';
-import { benchState } from '@kanga/core/bench';
+import { allPressed, benchState } from '@kanga/core/bench';
 import type { Art } from '@kanga/core/art';
-import type { LogEntry } from '@kanga/contract/job';
+import type { LogPage } from '@kanga/contract/job';
 import { designOf, useServer } from './test-server.js';
 import { EMPTY_BLANK } from '@kanga/core/blank';
 import type { NewBlank } from '@kanga/contract/blank';
@@ -132,7 +132,7 @@ describe('at the press', () => {
     const file = await tees();
     const plans = await Promise.all([freeze(file), freeze(file), freeze(file)]);
     expect(new Set(plans.map((plan) => plan.frozenAt)).size).toBe(1);
-    await post(file.job.id, [{ id: randomUUID(), at: at(0), kind: 'done', piece: 0, step: 0 }]);
+    await post(file.job.id, [{ id: randomUUID(), at: at(0), by: null, kind: 'done', bed: 0, step: 0 }]);
     const now = (await server.ask<JobFile>('GET', `jobs/${file.job.id}`)).body;
     expect(now.job.reached).toBe('press');
     const refused = await server.ask('PUT', `jobs/${file.job.id}`, { ...changeOf(now.job), overrides: { dwell: 90 } });
@@ -150,8 +150,8 @@ describe('at the press', () => {
     const file = await tees();
     const plan = await freeze(file);
     const events: BenchEvent[] = [
-      { id: randomUUID(), at: at(0), kind: 'done', piece: 0, step: 0 },
-      { id: randomUUID(), at: at(1.25), kind: 'start', piece: 0, step: 1 },
+      { id: randomUUID(), at: at(0), by: null, kind: 'done', bed: 0, step: 0 },
+      { id: randomUUID(), at: at(1.25), by: null, kind: 'start', bed: 0, step: 1 },
     ];
     await post(file.job.id, events);
     await post(file.job.id, events);
@@ -159,15 +159,15 @@ describe('at the press', () => {
     await server.start();
     const { body } = await server.ask<BenchEvent[]>('GET', `jobs/${file.job.id}/events`);
     expect(body).toEqual(events);
-    expect(benchState(plan.steps, 1, body).position).toEqual({ piece: 0, step: 1, startedAt: at(1.25) });
+    expect(benchState(plan, body).beds[0]).toMatchObject({ step: 1, startedAt: at(1.25) });
   });
   it('refuses events that make no sense, and names why', async () => {
     const file = await tees();
     const event = (change: object) =>
-      ({ id: randomUUID(), at: at(0), kind: 'done', piece: 0, step: 0, ...change }) as BenchEvent;
+      ({ id: randomUUID(), at: at(0), by: null, kind: 'done', bed: 0, step: 0, ...change }) as BenchEvent;
     expect((await post(file.job.id, [event({})])).body).toMatchObject({ code: 'bench.no-plan' });
     await freeze(file);
-    expect((await post(file.job.id, [event({ piece: 7 })])).body).toMatchObject({ code: 'bench.no-piece' });
+    expect((await post(file.job.id, [event({ bed: 7 })])).body).toMatchObject({ code: 'bench.no-piece' });
     expect((await post(file.job.id, [event({ kind: 'dance' })])).body).toMatchObject({ code: 'input.invalid' });
     expect((await post(file.job.id, [event({ at: 'noon' })])).body).toMatchObject({
       faults: [{ field: 'events.0.at' }],
@@ -176,7 +176,7 @@ describe('at the press', () => {
   it('keeps rows that are only ever added', async () => {
     const file = await tees();
     await freeze(file);
-    await post(file.job.id, [{ id: randomUUID(), at: at(0), kind: 'done', piece: 0, step: 0 }]);
+    await post(file.job.id, [{ id: randomUUID(), at: at(0), by: null, kind: 'done', bed: 0, step: 0 }]);
     await expect(server.db('bench_event').where({ job_id: file.job.id }).delete()).rejects.toThrow(/only ever added/);
     await expect(server.db('bench_event').where({ job_id: file.job.id }).update({ kind: 'skip' })).rejects.toThrow(
       /only ever added/,
@@ -188,28 +188,31 @@ describe('at the press', () => {
     let clock = 0;
     for (let i = 0; i < 60; i++) {
       const file = (await server.ask<JobFile>('GET', `jobs/${job.id}`)).body;
-      const bench = benchState(plan.steps, plan.pieces, file.events);
+      const bench = benchState(plan, file.events);
       const view = { ...file, bench } as Parameters<typeof nextAction>[0];
-      const { command } = nextAction(view, bench.position ? 'press' : 'inspect');
+      const { command } = nextAction(view, allPressed(bench) ? 'inspect' : 'press');
       if (command.kind === 'close') break;
       if (command.kind === 'bench') {
         clock += command.event === 'done' ? 47 : 3;
         await post(job.id, [
-          { id: randomUUID(), at: at(clock), kind: command.event, piece: command.piece, step: command.step },
+          { id: randomUUID(), at: at(clock), by: 'Wren', kind: command.event, bed: command.bed, step: command.step },
         ]);
       }
       if (command.kind === 'all-good') {
         expect((await server.ask('POST', `jobs/${job.id}/close`)).body.code).toBe('job.not-inspected');
         await post(job.id, [
-          { id: randomUUID(), at: at(clock + 5), kind: 'verdict', piece: 0, verdict: 'good' },
+          { id: randomUUID(), at: at(clock + 5), by: null, kind: 'verdict', piece: 0, verdict: 'good' },
           {
             id: randomUUID(),
             at: at(clock + 6),
+            by: 'Juniper',
             kind: 'verdict',
             piece: 1,
             verdict: 'spoiled',
             fault: 'ghost',
             note: 'slipped',
+            spot: { side: 0, across: 0.25, down: 0.5 },
+            photo: null,
           },
         ]);
       }
@@ -219,16 +222,18 @@ describe('at the press', () => {
     expect((await server.ask<JobFile>('POST', `jobs/${job.id}/close`)).body.job.closedAt).toBe(
       closed.body.job.closedAt,
     );
-    const { body: log } = await server.ask<LogEntry[]>('GET', 'log');
-    const mine = log.filter((row) => row.jobId === job.id);
+    const { body: log } = await server.ask<LogPage>('GET', `log?text=${job.number}`);
+    const mine = log.entries.filter((row) => row.jobId === job.id);
     expect(mine).toHaveLength(2);
     expect(mine.map((row) => [row.planned, row.actual])).toEqual([
       [45, 47],
       [45, 47],
     ]);
+    expect(mine.every(({ by }) => by === 'Wren')).toBe(true);
     expect(mine.map((row) => row.verdict).sort()).toEqual(['good', 'spoiled']);
     expect(
-      (await post(job.id, [{ id: randomUUID(), at: at(9999), kind: 'verdict', piece: 0, verdict: 'good' }])).body,
+      (await post(job.id, [{ id: randomUUID(), at: at(9999), by: null, kind: 'verdict', piece: 0, verdict: 'good' }]))
+        .body,
     ).toMatchObject({ code: 'job.closed' });
   });
 });

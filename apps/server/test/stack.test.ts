@@ -33,8 +33,10 @@ const freeze = async ({ job }: JobFile): Promise<RunPlan> => {
 };
 async function judge(file: JobFile, verdicts: readonly ('good' | 'spoiled')[]): Promise<void> {
   const events = verdicts.map((verdict, piece): BenchEvent => {
-    const head = { id: randomUUID(), at: at(piece), kind: 'verdict' as const, piece };
-    return verdict === 'good' ? { ...head, verdict } : { ...head, verdict, fault: 'ghost', note: '' };
+    const head = { id: randomUUID(), at: at(piece), by: null, kind: 'verdict' as const, piece };
+    return verdict === 'good'
+      ? { ...head, verdict }
+      : { ...head, verdict, fault: 'ghost', note: '', spot: null, photo: null };
   });
   const { status } = await server.ask('POST', `jobs/${file.job.id}/events`, { events });
   if (status >= 300) throw new Error(`judging answered ${status}`);
@@ -64,6 +66,7 @@ describe('what is proven', () => {
         good: 3,
         spoiled: 0,
         last: at(2),
+        accepted: false,
       },
     ]);
     const next = await freeze(await jobOf('Drawstring bag', 1));
@@ -86,6 +89,7 @@ describe('what is proven', () => {
     const undo = (event: BenchEvent | undefined): BenchEvent => ({
       id: randomUUID(),
       at: at(60),
+      by: null,
       kind: 'undo',
       undoes: event?.id ?? '',
     });
@@ -107,7 +111,16 @@ describe('what came of runs', () => {
     await judge(file, ['good', 'spoiled', 'spoiled']);
     const { body } = await server.ask<RunOutcome[]>('GET', 'outcomes?days=3650');
     expect(body.filter(({ blank }) => blank === 'Burlap-look coaster')).toEqual([
-      { day: '2026-11-25', press: plan.press.name, blank: file.blank?.name, good: 1, spoiled: 2, faults: { ghost: 2 } },
+      {
+        day: '2026-11-25',
+        press: plan.press.name,
+        blank: file.blank?.name,
+        by: null,
+        house: plan.house,
+        good: 1,
+        spoiled: 2,
+        faults: { ghost: 2 },
+      },
     ]);
   });
   it('is asked for by a number of days', async () => {
@@ -235,16 +248,19 @@ describe('a shop of before', () => {
     await server.stop();
     // As it was written then.
     await server.db.raw(`
-      DROP TABLE run_result, pressed_settings;
-      DELETE FROM migration WHERE name = '0007-press-plans';
-      UPDATE press SET body = body - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads';
+      DROP TABLE run_result, pressed_settings, pressing, actual, photo, recipe;
+      DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench');
+      ALTER TABLE bench_event DISABLE TRIGGER bench_event_only_added;
+      UPDATE bench_event SET body = body - 'by' - 'spot' - 'photo';
+      ALTER TABLE bench_event ENABLE TRIGGER bench_event_only_added;
+      UPDATE press SET body = body - 'controller' - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads';
       UPDATE printer SET body = body - 'dye';
-      UPDATE settings SET body = jsonb_set(body - 'energy', '{house}',
+      UPDATE settings SET body = jsonb_set(body - 'energy' - 'people', '{house}',
         (body->'house') - 'sprayed' - 'paper' - 'sleeves' - 'lines' - 'tees' - 'masks' - 'mats');
       UPDATE blank SET body = body - 'jigs' #- '{makersSheet,limits}';
-      UPDATE run_plan SET body = (body - 'sides' - 'paper') || jsonb_build_object('layers', body->'sides'->0->'layers',
+      UPDATE run_plan SET body = (body - 'sides' - 'paper' - 'atOnce') || jsonb_build_object('layers', body->'sides'->0->'layers',
         'blank', (body->'blank') - 'jigs' #- '{makersSheet,limits}',
-        'press', (body->'press') - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads',
+        'press', (body->'press') - 'controller' - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads',
         'steps', (SELECT jsonb_agg(s - 'at' - 'hands' - 'takes' - 'look' - 'caution') FROM jsonb_array_elements(body->'steps') s));
     `);
     await server.start();
@@ -255,5 +271,7 @@ describe('a shop of before', () => {
     expect(body.plan?.steps.map(({ title }) => title)).toEqual(plan.steps.map(({ title }) => title));
     const sum = (list: Proven[]) => list.reduce((all, one) => all + one.good, 0);
     expect(sum(await provenOf(file.blank))).toBe(sum(before));
+    expect(body.plan?.atOnce).toBe(1);
+    expect(body.events.every(({ by }) => by === null)).toBe(true);
   });
 });

@@ -153,18 +153,54 @@ describe('moments', () => {
 });
 
 describe('bench events', () => {
-  const head = { id: ID, at: '2026-11-24T09:00:00.000Z' };
+  const head = { id: ID, at: '2026-11-24T09:00:00.000Z', by: null };
+  const seen = { spot: null, photo: null };
   it.each([
-    { ...head, kind: 'start', piece: 0, step: 3 },
+    { ...head, kind: 'start', bed: 0, step: 3 },
+    { ...head, by: 'Wren', kind: 'repeat', bed: 0, step: 1 },
+    { ...head, kind: 'stop', bed: 0, step: 1 },
+    { ...head, kind: 'swap', press: { id: ID, name: 'Front press' }, dial: 201.5 },
+    {
+      ...head,
+      kind: 'verdict',
+      piece: 0,
+      verdict: 'spoiled',
+      fault: 'ghost',
+      note: '',
+      spot: { side: 0, across: 0.5, down: 1 },
+      photo: ID,
+    },
     { ...head, kind: 'verdict', piece: 0, verdict: 'good' },
-    ...FAULT_CODES.map((fault) => ({ ...head, kind: 'verdict', piece: 0, verdict: 'spoiled', fault, note: '' })),
+    ...FAULT_CODES.map((fault) => ({
+      ...head,
+      kind: 'verdict',
+      piece: 0,
+      verdict: 'spoiled',
+      fault,
+      note: '',
+      ...seen,
+    })),
     { ...head, kind: 'undo', undoes: ID },
   ])('%j passes', (event) => expect(faultsOf(benchEventSchema, event)).toEqual([]));
   it.each([
-    [{ ...head, kind: 'start', piece: 0 }, 'step'],
+    [{ ...head, kind: 'start', bed: 0 }, 'step'],
     [{ ...head, kind: 'verdict', piece: 0, verdict: 'good', fault: 'ghost' }, 'fault'],
-    [{ ...head, kind: 'verdict', piece: 0, verdict: 'spoiled', note: '' }, 'fault'],
-    [{ ...head, kind: 'verdict', piece: 0, verdict: 'spoiled', fault: 'gremlins', note: '' }, 'fault'],
+    [{ ...head, kind: 'verdict', piece: 0, verdict: 'spoiled', note: '', ...seen }, 'fault'],
+    [{ ...head, kind: 'verdict', piece: 0, verdict: 'spoiled', fault: 'gremlins', note: '', ...seen }, 'fault'],
+    [
+      {
+        ...head,
+        kind: 'verdict',
+        piece: 0,
+        verdict: 'spoiled',
+        fault: 'ghost',
+        note: '',
+        spot: { side: 0, across: 2, down: 0 },
+        photo: null,
+      },
+      'spot.across',
+    ],
+    [{ id: ID, at: head.at, kind: 'undo', undoes: ID }, 'by'],
     [{ ...head, kind: 'dance', piece: 0, step: 1 }, 'kind'],
   ])('%j does not', (event, field) => expect(faultsOf(benchEventSchema, event)).toEqual([field]));
 });

@@ -17,6 +17,10 @@ export interface PlateNature {
   band: number;
   /** Heat that a cold blank takes at once when the press closes, °C. */
   droop: number;
+  /** How much more its own sensor reads than the plate has, °C: the thermostat believes the sensor. */
+  offset: number;
+  /** Pressure on the goods while it is closed, kPa. */
+  pressure: number;
 }
 
 export const SMALL_PRESS: PlateNature = {
@@ -25,6 +29,8 @@ export const SMALL_PRESS: PlateNature = {
   loss: { open: 0.0022, closed: 0.0016 },
   band: 1.5,
   droop: 7,
+  offset: 0,
+  pressure: 276,
 };
 
 export const coldPlate = (nature: PlateNature): Plate => ({
@@ -49,8 +55,9 @@ export function after(plate: Plate, seconds: number, nature: PlateNature): Plate
   let { temperature, heating } = plate;
   for (let left = seconds; left > 1e-9; left -= STEP) {
     const step = Math.min(STEP, left);
-    if (temperature < plate.setPoint - nature.band) heating = true;
-    if (temperature >= plate.setPoint + nature.band) heating = false;
+    const sensed = temperature + nature.offset;
+    if (sensed < plate.setPoint - nature.band) heating = true;
+    if (sensed >= plate.setPoint + nature.band) heating = false;
     const loss = plate.closed ? nature.loss.closed : nature.loss.open;
     // Newton's cooling with a steady source: an exponential approach to where gain and loss meet.
     const limit = nature.room + (heating ? nature.heatRate / loss : 0);

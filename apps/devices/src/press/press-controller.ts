@@ -44,8 +44,11 @@ export class PressController {
       {
         getHoldingRegister: (address: number) =>
           this.only(address, PRESS_REGISTERS.setPoint, toTenths(this.now().setPoint)),
-        getInputRegister: (address: number) =>
-          this.only(address, PRESS_REGISTERS.plate, toTenths(this.now().temperature)),
+        getInputRegister: (address: number) => {
+          const plate = this.now();
+          if (address === PRESS_REGISTERS.pressure) return plate.closed ? this.nature.pressure : 0;
+          return this.only(address, PRESS_REGISTERS.plate, toTenths(plate.temperature + this.nature.offset));
+        },
         getDiscreteInput: (address: number) => this.only(address, PRESS_REGISTERS.closed, this.now().closed),
         getCoil: (address: number) => this.only(address, PRESS_REGISTERS.lever, this.now().closed),
         setRegister: (address: number, value: number) => {

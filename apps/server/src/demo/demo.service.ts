@@ -10,7 +10,8 @@ import sharp from 'sharp';
 import { ArtService, withSpoolFile } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
-import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
+import { EventRepository, JobRepository, JobService, PressingRepository, ResultRepository } from '../job/index.js';
+import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { PICTURES, type PictureName } from './pictures/index.js';
@@ -23,6 +24,10 @@ const TABLES = [
   'print_job',
   'print',
   'bench_event',
+  'recipe',
+  'photo',
+  'actual',
+  'pressing',
   'run_result',
   'pressed_settings',
   'run_plan',
@@ -62,6 +67,8 @@ export class DemoService {
     private readonly jobService: JobService,
     private readonly events: EventRepository,
     private readonly results: ResultRepository,
+    private readonly pressings: PressingRepository,
+    private readonly live: Live,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -89,6 +96,7 @@ export class DemoService {
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+    this.live.say({ kind: 'runs' });
   }
 
   /** Takes all pictures away but those that this process has drawn itself: they would only be drawn the same again. */
@@ -150,6 +158,7 @@ export class DemoService {
       await this.jobs.freeze(view.job.id, plan, trx);
       const events = pressedEvents(plan, began, randomUUID, demo.spoiled ?? null);
       await this.events.add(view.job.id, events, trx);
+      await this.pressings.keep(view.job, plan, events, events, trx);
       await this.results.keep(view.job.id, plan, events, trx);
       await this.jobs.close(view.job.id, trx);
     });

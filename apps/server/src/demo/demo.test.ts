@@ -1,4 +1,4 @@
-import { benchState } from '@kanga/core/bench';
+import { allPressed, benchState, pressedPieces } from '@kanga/core/bench';
 import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '@kanga/core/blank';
 import type { RunPlan } from '@kanga/core/job';
 import { planStack } from '@kanga/core/stack';
@@ -38,6 +38,7 @@ describe('the demo shop', () => {
     const plan: RunPlan = {
       frozenAt: '2026-11-24T09:00:00.000Z',
       pieces: 6,
+      atOnce: 2,
       blank,
       press,
       paper: null,
@@ -48,11 +49,11 @@ describe('the demo shop', () => {
     };
     let n = 0;
     const state = benchState(
-      plan.steps,
-      plan.pieces,
+      plan,
       pressedEvents(plan, 0, () => `id${n++}`, 3),
     );
-    expect(state.position).toBeNull();
+    expect(allPressed(state)).toBe(true);
+    expect(pressedPieces(state)).toEqual([0, 1, 2, 3, 4, 5]);
     expect(state.verdicts.filter((v) => v?.verdict === 'spoiled')).toHaveLength(1);
     expect(state.records.every((r) => r.seconds === null || r.seconds >= 0)).toBe(true);
   });

@@ -48,6 +48,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   },
 ];
 
+/** Who pressed the demo jobs, and who looked at what came out. */
+const [PRESSER, JUDGE] = ['Wren', 'Juniper'];
+
 /** What a steady worker would have recorded: a few seconds over here and there; `spoiled` is the piece that ghosted, from 0. */
 export function pressedEvents(
   plan: RunPlan,
@@ -58,24 +61,27 @@ export function pressedEvents(
   const events: BenchEvent[] = [];
   let now = startedAt;
   const after = (seconds: number) => new Date((now += seconds * 1000)).toISOString();
-  for (let piece = 0; piece < plan.pieces; piece++) {
-    plan.steps.forEach(({ seconds }, step) => {
-      if (seconds !== null) events.push({ id: newId(), at: after(4), kind: 'start', piece, step });
+  const head = (seconds: number, by: string) => ({ id: newId(), at: after(seconds), by });
+  for (let bed = 0; bed < Math.ceil(plan.pieces / plan.atOnce); bed++) {
+    plan.steps.forEach((what, step) => {
+      const clock = what.at === 'rack' ? null : what.seconds;
+      const over = (bed * 7 + step) % 4;
+      if (clock !== null && plan.steps[step - 1]?.kind !== 'recover')
+        events.push({ ...head(4, PRESSER), kind: 'start', bed, step });
       events.push({
-        id: newId(),
-        at: after(seconds === null ? 9 + ((piece * 5 + step) % 6) : seconds + ((piece * 7 + step) % 4)),
+        ...head(clock === null ? 9 + ((bed * 5 + step) % 6) : clock + over, PRESSER),
         kind: 'done',
-        piece,
+        bed,
         step,
       });
     });
   }
   for (let piece = 0; piece < plan.pieces; piece++) {
-    const head = { id: newId(), at: after(6), piece, kind: 'verdict' as const };
+    const judged = { ...head(6, JUDGE), piece, kind: 'verdict' as const };
     events.push(
       piece === spoiled
-        ? { ...head, verdict: 'spoiled', fault: 'ghost', note: 'Slipped while peeling.' }
-        : { ...head, verdict: 'good' },
+        ? { ...judged, verdict: 'spoiled', fault: 'ghost', note: 'Slipped while peeling.', spot: null, photo: null }
+        : { ...judged, verdict: 'good' },
     );
   }
   return events;

@@ -57,6 +57,7 @@ export const DEMO_SHOP: Shop = {
     sounds: true,
     house: USUAL_HOUSE,
     energy: 120,
+    people: ['Wren', 'Juniper', 'Odo'],
   },
   presses: [
     {
@@ -69,6 +70,7 @@ export const DEMO_SHOP: Shop = {
       warmUp: 840,
       recovery: 20,
       table: 300,
+      controller: STAND_IN,
       pads: [
         { kind: 'foam', width: 360, depth: 360, thickness: 12 },
         { kind: 'silicone', width: 380, depth: 480, thickness: 6 },
@@ -88,6 +90,7 @@ export const DEMO_SHOP: Shop = {
       warmUp: 600,
       recovery: 30,
       table: 0,
+      controller: null,
       pads: [{ kind: 'foam', width: 250, depth: 280, thickness: 10 }],
       remark: 'Pinches at the hinge: light at the front.',
       open: openEdges('clamshell'),

@@ -3,7 +3,6 @@ import type { RunOutcome } from '@kanga/core/inspect';
 import type { JobFile } from '@kanga/core/job';
 import { idSchema } from '@kanga/contract/finding';
 import { outcomesQuerySchema } from '@kanga/contract/inspect';
-import type { LogEntry } from '@kanga/contract/job';
 import { Valid } from '../http/index.js';
 import { InspectService } from './inspect.service.js';
 
@@ -21,10 +20,5 @@ export class InspectController {
   @Get('outcomes')
   outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<RunOutcome[]> {
     return this.inspect.outcomes(Number(days));
-  }
-
-  @Get('log')
-  log(): Promise<LogEntry[]> {
-    return this.inspect.log();
   }
 }

@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { benchState } from '@kanga/core/bench';
+import { allPressed, benchState } from '@kanga/core/bench';
 import type { RunOutcome } from '@kanga/core/inspect';
-import { logOf, type JobFile } from '@kanga/core/job';
-import type { LogEntry } from '@kanga/contract/job';
+import type { JobFile } from '@kanga/core/job';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
-import { LogRepository } from './log.repository.js';
+import { Live } from '../live/index.js';
 
 const DAY = 24 * 3600 * 1000;
 
@@ -15,8 +14,8 @@ export class InspectService {
     private readonly jobs: JobService,
     private readonly repository: JobRepository,
     private readonly events: EventRepository,
-    private readonly runs: LogRepository,
     private readonly results: ResultRepository,
+    private readonly live: Live,
   ) {}
 
   /** Closes a job whose pieces are all pressed and judged. Closed already: nothing changes. */
@@ -25,8 +24,8 @@ export class InspectService {
       const job = await this.jobs.job(id, trx, true);
       if (job.status === 'closed') return;
       const plan = await this.repository.plan(id, trx);
-      const state = plan && benchState(plan.steps, plan.pieces, await this.events.of(id, trx));
-      if (!state || state.position)
+      const state = plan && benchState(plan, await this.events.of(id, trx));
+      if (!state || !allPressed(state))
         throw refuse(
           409,
           'job.not-pressed',
@@ -43,19 +42,11 @@ export class InspectService {
         );
       await this.repository.close(id, trx);
     });
+    this.live.say({ kind: 'runs' });
     return this.jobs.file(id);
   }
 
   outcomes(days: number): Promise<RunOutcome[]> {
     return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString());
-  }
-
-  /** The newest pressings of the newest runs, newest first. */
-  async log(): Promise<LogEntry[]> {
-    const runs = await this.runs.newest();
-    const entries = runs.flatMap(({ plan, events, ...job }) =>
-      logOf({ plan, events }).map((row) => ({ ...job, blankName: plan.blank.name, ...row })),
-    );
-    return entries.sort((a, b) => b.at.localeCompare(a.at)).slice(0, 500);
   }
 }

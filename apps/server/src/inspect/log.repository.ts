@@ -1,49 +1,111 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { BenchEvent } from '@kanga/core/bench';
-import type { RunPlan } from '@kanga/core/job';
+import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 
-export interface Run {
-  jobId: string;
-  jobNumber: number;
-  jobName: string;
-  plan: RunPlan;
-  events: BenchEvent[];
+/** As many entries as a page has. */
+const PAGE = 100;
+const DAY = 24 * 3600 * 1000;
+
+interface Row {
+  id: string;
+  job_id: string;
+  job_number: number;
+  job_name: string;
+  blank_name: string;
+  piece: number;
+  side: string;
+  press_name: string;
+  who: string | null;
+  temperature: number;
+  planned: number;
+  actual: number | null;
+  at: Date;
+  verdict: LogEntry['verdict'];
+  fault: LogEntry['fault'];
+  note: string;
 }
 
-/** How many runs the log page looks back over. */
-const RUNS = 60;
+const entryOf = (row: Row): LogEntry => ({
+  id: Number(row.id),
+  jobId: row.job_id,
+  jobNumber: row.job_number,
+  jobName: row.job_name,
+  blankName: row.blank_name,
+  piece: row.piece,
+  side: row.side,
+  pressName: row.press_name,
+  by: row.who,
+  temperature: row.temperature,
+  planned: row.planned,
+  actual: row.actual,
+  at: row.at.toISOString(),
+  verdict: row.verdict,
+  fault: row.fault,
+  note: row.note,
+});
+
+/** A word as it is looked for inside others: what would mean something there means itself. */
+const literal = (word: string): string => word.toLowerCase().replace(/[\\%_]/g, (sign) => `\\${sign}`);
 
 @Injectable()
 export class LogRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
 
-  /** The newest runs with their events, in two queries however many there are. */
-  async newest(): Promise<Run[]> {
-    const runs = await this.db('run_plan')
-      .join('job', 'job.id', 'run_plan.job_id')
-      .orderBy('run_plan.frozen_at', 'desc')
-      .limit(RUNS)
-      .select<{ id: string; number: number; name: string; body: RunPlan }[]>(
-        'job.id',
-        'job.number',
-        'job.name',
-        'run_plan.body',
+  private narrowed({ text, press, blank, by, verdict, fault, from, to }: LogQuery) {
+    const query = this.db<Row>('pressing').orderBy([
+      { column: 'at', order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ]);
+    for (const word of text?.split(/\s+/).filter((one) => one !== '') ?? [])
+      void query.where('words', 'like', `%${literal(word)}%`);
+    if (press) void query.where('press_name', press);
+    if (blank) void query.where('blank_name', blank);
+    if (by) void query.where('who', by);
+    if (verdict) void query.where('verdict', verdict);
+    if (fault) void query.where('fault', fault);
+    if (from) void query.where('at', '>=', from);
+    if (to) void query.where('at', '<', new Date(Date.parse(to) + DAY).toISOString());
+    return query;
+  }
+
+  /** A page of the log, newest first. Each page goes on where the one before ended, so that none costs more than another. */
+  async page(asked: LogQuery): Promise<LogPage> {
+    const query = this.narrowed(asked).limit(PAGE + 1);
+    if (asked.after) {
+      const [at = '', id = ''] = asked.after.split('_');
+      void query.whereRaw('(at, id) < (?, ?)', [at, id]);
+    }
+    const rows = await query.select<Row[]>('*');
+    const shown = rows.slice(0, PAGE).map(entryOf);
+    const last = shown.at(-1);
+    return { entries: shown, next: rows.length > PAGE && last ? `${last.at}_${last.id}` : null };
+  }
+
+  /** Every entry, newest first, one by one: never all of them in memory. */
+  async *every(asked: LogQuery): AsyncGenerator<LogEntry> {
+    for (let after: string | null = asked.after ?? null, first = true; first || after !== null; first = false) {
+      const { entries, next }: LogPage = await this.page(after === null ? asked : { ...asked, after });
+      yield* entries;
+      after = next;
+    }
+  }
+
+  /** What there is to narrow the log to. */
+  async names(): Promise<{ presses: string[]; blanks: string[]; people: string[] }> {
+    // One step of an index for each name, however many entries have it.
+    const distinct = async (column: string): Promise<string[]> => {
+      const { rows } = await this.db.raw<{ rows: { name: string }[] }>(
+        `WITH RECURSIVE names AS (
+           SELECT (SELECT min(:column:) FROM pressing) AS name
+           UNION ALL
+           SELECT (SELECT min(:column:) FROM pressing WHERE :column: > names.name) FROM names WHERE names.name IS NOT NULL
+         ) SELECT name FROM names WHERE name IS NOT NULL`,
+        { column },
       );
-    const ids = runs.map((run) => run.id);
-    const rows = await this.db('bench_event')
-      .whereIn('job_id', ids)
-      .orderBy('seq')
-      .select<{ job_id: string; body: BenchEvent }[]>('job_id', 'body');
-    const byJob = new Map<string, BenchEvent[]>(ids.map((id) => [id, []]));
-    for (const row of rows) byJob.get(row.job_id)?.push(row.body);
-    return runs.map((run) => ({
-      jobId: run.id,
-      jobNumber: run.number,
-      jobName: run.name,
-      plan: run.body,
-      events: byJob.get(run.id) ?? [],
-    }));
+      return rows.map(({ name }) => name);
+    };
+    const [presses, blanks, people] = await Promise.all(['press_name', 'blank_name', 'who'].map(distinct));
+    return { presses: presses ?? [], blanks: blanks ?? [], people: people ?? [] };
   }
 }

@@ -19,10 +19,12 @@ import type { Knex } from 'knex';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { notFound, refuse } from '../http/index.js';
+import { Live } from '../live/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
 import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
+import { PressingRepository } from './pressing.repository.js';
 import { ResultRepository } from './result.repository.js';
 
 /** Choices that the frozen plan was made from: at the press they can no longer change. */
@@ -67,6 +69,8 @@ export class JobService {
     private readonly art: ArtService,
     private readonly shop: ShopService,
     private readonly results: ResultRepository,
+    private readonly pressings: PressingRepository,
+    private readonly live: Live,
   ) {}
 
   list(): Promise<JobSummary[]> {
@@ -134,9 +138,11 @@ export class JobService {
             );
           }
           await this.jobs.dropPlan(id, trx);
+          this.live.say({ kind: 'runs' });
         }
         await this.knowArt(change);
         await this.jobs.save(id, change, trx);
+        if (change.name !== job.name) await this.pressings.rename(id, change.name, trx);
       });
     } catch (error) {
       throw missingChoice(error);
@@ -195,11 +201,11 @@ export class JobService {
 
   /** Adds events of the press to a job whose plan is frozen, and gives back all of them. */
   async record(id: string, sent: readonly BenchEvent[]): Promise<BenchEvent[]> {
-    await this.jobs.transaction(async (trx) => {
+    const taken = await this.jobs.transaction(async (trx) => {
       const job = await this.job(id, trx, true);
       const known = new Set((await this.events.of(id, trx)).map((event) => event.id));
       const fresh = sent.filter((event) => !known.has(event.id));
-      if (fresh.length === 0) return;
+      if (fresh.length === 0) return [];
       if (job.status === 'closed') throw closedRefusal(job);
       const plan = await this.jobs.plan(id, trx);
       if (!plan)
@@ -209,18 +215,25 @@ export class JobService {
           `Job ${job.number} is not at the press`,
           'Start it at the press from the stack first.',
         );
-      const beyond = fresh.find((event) => 'piece' in event && event.piece >= plan.pieces);
-      if (beyond && 'piece' in beyond) {
+      const lastOf = (event: BenchEvent) =>
+        'piece' in event ? event.piece : 'bed' in event ? event.bed * plan.atOnce : 0;
+      const beyond = fresh.map(lastOf).find((piece) => piece >= plan.pieces);
+      if (beyond !== undefined) {
         throw refuse(
           422,
           'bench.no-piece',
-          `There is no piece ${beyond.piece + 1}: this job has ${plan.pieces}`,
+          `There is no piece ${beyond + 1}: this job has ${plan.pieces}`,
           'Reload the press screen.',
         );
       }
       await this.events.add(id, fresh, trx);
-      await this.results.keep(id, plan, await this.events.of(id, trx), trx);
+      const all = await this.events.of(id, trx);
+      await this.pressings.keep(job, plan, all, fresh, trx);
+      // What came of a run changes with its verdicts alone.
+      if (fresh.some(({ kind }) => kind !== 'start')) await this.results.keep(id, plan, all, trx);
+      return fresh;
     });
+    if (taken.length > 0) this.live.say({ kind: 'run', jobId: id, events: taken });
     return this.events.of(id);
   }
 }

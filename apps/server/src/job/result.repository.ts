@@ -1,10 +1,11 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { BenchEvent } from '@kanga/core/bench';
-import type { RunOutcome } from '@kanga/core/inspect';
-import { outcomeOf, type RunPlan } from '@kanga/core/job';
+import { withRecipes, type RunOutcome } from '@kanga/core/inspect';
+import { outcomesOf, type Outcome, type RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { RecipeRepository } from './recipe.repository.js';
 
 /** As many kinds of settings are told of at most, those that came out good most often. */
 const MOST = 500;
@@ -12,19 +13,18 @@ const MOST = 500;
 /** What came of each run, kept beside its events, so that nobody has to read all of them to know what is proven. */
 @Injectable()
 export class ResultRepository {
-  constructor(@Inject(DB) private readonly db: Knex) {}
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly recipes: RecipeRepository,
+  ) {}
 
   /** Counts anew what came of a run, from all of its events. */
   async keep(jobId: string, plan: RunPlan, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<void> {
-    const outcome = outcomeOf({ plan, events: [...events] });
-    if (!outcome) await trx('run_result').where({ job_id: jobId }).delete();
-    else {
-      const { good, spoiled, last, faults } = outcome;
+    await trx('run_result').where({ job_id: jobId }).delete();
+    for (const outcome of outcomesOf({ plan, events: [...events] })) {
+      const { good, spoiled, last, faults, by: who, house } = outcome;
       const settings_id = await this.settingsId(outcome, trx);
-      await trx('run_result')
-        .insert({ job_id: jobId, settings_id, good, spoiled, last, faults })
-        .onConflict('job_id')
-        .merge();
+      await trx('run_result').insert({ job_id: jobId, settings_id, who, house, good, spoiled, last, faults });
     }
   }
 
@@ -42,6 +42,8 @@ export class ResultRepository {
         'good',
         'spoiled',
         'faults',
+        'house',
+        'who as by',
         this.db.raw(`coalesce(press.body->>'name', 'a press that is gone') AS press`),
         this.db.raw(`coalesce(blank.name, 'a blank that is gone') AS blank`),
       );
@@ -49,7 +51,7 @@ export class ResultRepository {
   }
 
   /** The row of settings, each kept once. */
-  private async settingsId(outcome: Proven, trx: Knex.Transaction): Promise<number> {
+  private async settingsId(outcome: Outcome, trx: Knex.Transaction): Promise<number> {
     const row = settingsRow(outcome);
     const [kept] = await trx('pressed_settings')
       .insert(row)
@@ -71,7 +73,7 @@ export class ResultRepository {
       .orderBy('good', 'desc')
       .limit(MOST)
       .select<ResultRow[]>('*');
-    return rows.map((row) => ({
+    const counts = rows.map((row): Proven => ({
       blankId: row.blank_id,
       family: row.family,
       surface: row.surface,
@@ -85,7 +87,9 @@ export class ResultRepository {
       good: Number(row.good),
       spoiled: Number(row.spoiled),
       last: row.last.toISOString(),
+      accepted: false,
     }));
+    return withRecipes(counts, await this.recipes.held());
   }
 }
 
@@ -106,7 +110,7 @@ interface ResultRow {
 }
 
 /** The settings of a run, as their row. */
-const settingsRow = (one: Proven) => ({
+const settingsRow = (one: Outcome) => ({
   blank_id: one.blankId,
   family: one.family,
   surface: one.surface,

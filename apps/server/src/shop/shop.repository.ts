@@ -20,14 +20,19 @@ export class ShopRepository {
       .merge();
   }
 
+  async presses(): Promise<Press[]> {
+    const rows = await this.db('press').where({ gone: false }).orderBy('position').select<{ body: Press }[]>('body');
+    return rows.map((row) => row.body);
+  }
+
   async floor(): Promise<Omit<Shop, 'settings'>> {
     const [presses, printers, media] = await Promise.all([
-      this.db('press').where({ gone: false }).orderBy('position').select<{ body: Press }[]>('body'),
+      this.presses(),
       this.db('printer').where({ gone: false }).orderBy('position').select<{ body: Printer }[]>('body'),
       this.db('media').where({ gone: false }).orderBy('position').select<{ body: Media }[]>('body'),
     ]);
     return {
-      presses: presses.map((row) => row.body),
+      presses,
       printers: printers.map((row) => row.body),
       media: media.map((row) => row.body),
     };

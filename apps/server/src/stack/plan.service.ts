@@ -2,12 +2,14 @@ import { Injectable } from '@nestjs/common';
 import { blocksUpTo, runPlanOf, type RunPlan } from '@kanga/core/job';
 import { Refusal } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
+import { Live } from '../live/index.js';
 
 @Injectable()
 export class PlanService {
   constructor(
     private readonly jobs: JobService,
     private readonly repository: JobRepository,
+    private readonly live: Live,
   ) {}
 
   /** Freezes the plan as it stands and moves the job to the press. Frozen already: gives that plan. Stops that nobody waived refuse it. */
@@ -24,7 +26,7 @@ export class PlanService {
         faults: blocks.map((block) => ({ field: block.code, message: `${block.title}. ${block.remedy}` })),
       });
     }
-    return this.repository.transaction(async (trx) => {
+    const frozen = await this.repository.transaction(async (trx) => {
       // Two screens at once: the first freezes, the second gets the same plan.
       await this.jobs.job(id, trx, true);
       const meanwhile = await this.repository.plan(id, trx);
@@ -33,5 +35,7 @@ export class PlanService {
       await this.repository.reach(id, 'press', trx);
       return plan;
     });
+    this.live.say({ kind: 'runs' });
+    return frozen;
   }
 }

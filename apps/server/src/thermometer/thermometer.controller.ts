@@ -1,16 +1,11 @@
 import { Body, Controller, Logger, Post } from '@nestjs/common';
 import { aimSchema, fromTenths, THERMOMETER_REGISTERS, toTenths, type Aim } from '@kanga/contract/bench';
-import modbus from 'modbus-serial';
 import { config } from '../config.js';
 import { refuse, Valid } from '../http/index.js';
-
-type Client = InstanceType<typeof modbus.default>;
+import { openModbus, type ModbusClient } from '../modbus/index.js';
 
 /** At the end of an address: it can be told where it is held, as the stand-in can. */
 const AIMED = '#aimed';
-
-/** Longest wait for an answer, ms. */
-const PATIENCE = 3000;
 
 const away = () =>
   refuse(
@@ -30,13 +25,10 @@ export class ThermometerController {
   async reading(@Body(new Valid(aimSchema)) aim: Aim): Promise<{ celsius: number }> {
     const { thermometer } = config();
     if (!thermometer) throw away();
-    const { hostname, port, hash } = new URL(thermometer);
-    const client = new modbus.default();
+    let client: ModbusClient | null = null;
     try {
-      await within(client.connectTCP(hostname, { port: Number(port) }));
-      client.setID(1);
-      client.setTimeout(PATIENCE);
-      if (hash === AIMED) await this.hold(client, aim);
+      client = await openModbus(thermometer);
+      if (new URL(thermometer).hash === AIMED) await this.hold(client, aim);
       const { data } = await client.readInputRegisters(THERMOMETER_REGISTERS.reading, 1);
       const [register] = data;
       if (register === undefined) throw away();
@@ -45,26 +37,14 @@ export class ThermometerController {
       this.logger.warn(`the thermometer at ${thermometer} gave no reading: ${String(error)}`);
       throw away();
     } finally {
-      client.close(() => undefined);
+      client?.close(() => undefined);
     }
   }
 
   /** Tells the stand-in where it is held; a real thermometer is held by somebody. */
-  private async hold(client: Client, { across, deep, dial }: Aim): Promise<void> {
+  private async hold(client: ModbusClient, { across, deep, dial }: Aim): Promise<void> {
     const { hand } = THERMOMETER_REGISTERS;
     const places = [Math.round(across * 1000), Math.round(deep * 1000), toTenths(dial)];
     await client.writeRegisters(hand.across, places);
   }
-}
-
-/** Gives up on what takes longer than anybody waits. */
-function within(promise: Promise<void>): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => {
-      reject(new Error(`no answer within ${PATIENCE} ms`));
-    }, PATIENCE);
-    promise.then(resolve, reject).finally(() => {
-      clearTimeout(timer);
-    });
-  });
 }

@@ -21,8 +21,9 @@ class MemoryStore implements Storage {
 const event = (n: number): BenchEvent => ({
   id: `e${n}`,
   at: '2026-11-24T09:00:00.000Z',
+  by: null,
   kind: 'done',
-  piece: 0,
+  bed: 0,
   step: n,
 });
 const away = new ApiError(0, { code: 'net.offline', title: 'away', remedy: '', faults: [] });
@@ -74,7 +75,9 @@ describe('BenchOutbox', () => {
   });
   it('does not show an entry twice that the server has but never confirmed', () => {
     const store = new MemoryStore();
-    store.setItem('kanga.bench.j', JSON.stringify([event(0), event(1)]));
+    const before = new BenchOutbox('j', [], store, () => Promise.reject(away));
+    before.record(event(0), event(1));
+    before.close();
     const outbox = new BenchOutbox('j', [event(0)], store, new Server().send);
     expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 1 });
     outbox.close();
@@ -85,6 +88,44 @@ describe('BenchOutbox', () => {
     expect(outbox.read().events).toHaveLength(2);
     outbox.take([event(0), event(1), event(2)]);
     expect(outbox.read().events).toHaveLength(3);
+    outbox.close();
+  });
+  it('adds what is told of it just now, once', () => {
+    const outbox = new BenchOutbox('j', [event(0)], new MemoryStore(), new Server().send);
+    outbox.add([event(0), event(1)]);
+    outbox.add([event(1)]);
+    expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
+    outbox.close();
+  });
+  it('loses nothing where two windows keep entries of the same job at once, and sends all in order', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    server.away = true;
+    const [one, two] = [0, 1].map(() => new BenchOutbox('j', [], store, server.send));
+    one?.record(event(0));
+    two?.record(event(1));
+    one?.record(event(2));
+    one?.close();
+    two?.close();
+    server.away = false;
+    const later = new BenchOutbox('j', [], store, server.send);
+    await later.flush();
+    expect(server.events).toEqual([event(0), event(1), event(2)]);
+    expect(store.length).toBe(0);
+    later.close();
+  });
+  it('catches up after an hour alone with more than goes in one request', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    server.away = true;
+    const outbox = new BenchOutbox('j', [], store, server.send);
+    const all = Array.from({ length: 1200 }, (_, i) => event(i));
+    outbox.record(...all);
+    await outbox.flush();
+    expect(outbox.read().waiting).toBe(1200);
+    server.away = false;
+    for (let i = 0; i < 3; i++) await outbox.flush();
+    expect(server.events).toEqual(all);
+    expect(outbox.read().waiting).toBe(0);
+    outbox.close();
   });
   it('shows a refusal and does not hammer the server; the user may drop what is refused', async () => {
     const store = new MemoryStore();

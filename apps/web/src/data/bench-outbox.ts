@@ -14,11 +14,23 @@ export interface OutboxState {
 }
 
 const RETRY_MS = 1500;
-const keyOf = (jobId: string) => `kanga.bench.${jobId}`;
+/** As many entries as the server takes in one go. */
+const MOST_AT_ONCE = 500;
+const keyOf = (jobId: string, part = '') => `kanga.bench.${jobId}.${part}`;
+/** Keeps the order of entries that were made in the same instant. */
+let entries = 0;
 
-function readKept(store: Storage, jobId: string): BenchEvent[] {
-  const text = store.getItem(keyOf(jobId));
-  return text ? (JSON.parse(text) as BenchEvent[]) : [];
+/** Every entry has a key of its own, so that two windows of one browser never write over each other’s. */
+function readKept(store: Storage, jobId: string): Map<string, BenchEvent> {
+  const keys = Array.from({ length: store.length }, (_, i) => store.key(i)).flatMap((key) =>
+    key?.startsWith(keyOf(jobId)) ? [key] : [],
+  );
+  return new Map(
+    keys.sort().flatMap((key): [string, BenchEvent][] => {
+      const text = store.getItem(key);
+      return text ? [[key, JSON.parse(text) as BenchEvent]] : [];
+    }),
+  );
 }
 
 /**
@@ -27,11 +39,12 @@ function readKept(store: Storage, jobId: string): BenchEvent[] {
  */
 export class BenchOutbox {
   private known: BenchEvent[];
-  private kept: BenchEvent[];
+  private readonly kept: Map<string, BenchEvent>;
   private state: OutboxState;
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
+  private closed = false;
 
   constructor(
     private readonly jobId: string,
@@ -42,7 +55,7 @@ export class BenchOutbox {
     this.known = known;
     this.kept = readKept(store, jobId);
     this.state = this.compute(null);
-    if (this.kept.length > 0) this.later(0);
+    if (this.kept.size > 0) this.later(0);
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -54,7 +67,7 @@ export class BenchOutbox {
 
   private compute(trouble: Problem | null): OutboxState {
     const ids = new Set(this.known.map((event) => event.id));
-    const waiting = this.kept.filter((event) => !ids.has(event.id));
+    const waiting = [...this.kept.values()].filter((event) => !ids.has(event.id));
     return { events: [...this.known, ...waiting], waiting: waiting.length, trouble };
   }
 
@@ -63,20 +76,26 @@ export class BenchOutbox {
     for (const listener of this.listeners) listener();
   }
 
-  private keep(events: BenchEvent[]): void {
-    this.kept = events;
-    if (events.length > 0) this.store.setItem(keyOf(this.jobId), JSON.stringify(events));
-    else this.store.removeItem(keyOf(this.jobId));
+  private forget(keys: Iterable<string>): void {
+    for (const key of keys) {
+      this.kept.delete(key);
+      this.store.removeItem(key);
+    }
   }
 
   /** Writes events down here, then sends them. */
   record(...events: BenchEvent[]): void {
-    this.keep([...this.kept, ...events]);
+    for (const event of events) {
+      const key = keyOf(this.jobId, `${event.at}.${String(entries++).padStart(6, '0')}.${event.id}`);
+      this.kept.set(key, event);
+      this.store.setItem(key, JSON.stringify(event));
+    }
     this.publish(this.state.trouble);
     void this.flush();
   }
 
   private later(ms: number): void {
+    if (this.closed) return;
     if (this.timer) clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.flush(), ms);
   }
@@ -88,15 +107,24 @@ export class BenchOutbox {
     this.publish(this.state.trouble);
   }
 
+  /** Takes what was added on the server just now. */
+  add(events: readonly BenchEvent[]): void {
+    const ids = new Set(this.known.map(({ id }) => id));
+    const fresh = events.filter(({ id }) => !ids.has(id));
+    if (fresh.length === 0) return;
+    this.known = [...this.known, ...fresh];
+    this.publish(this.state.trouble);
+  }
+
   async flush(): Promise<void> {
-    if (this.sending || this.kept.length === 0) return;
+    if (this.sending || this.kept.size === 0) return;
     this.sending = true;
-    const sent = this.kept;
+    const sent = new Map([...this.kept].slice(0, MOST_AT_ONCE));
     try {
-      this.known = await this.send(this.jobId, sent);
-      this.keep(this.kept.filter((event) => !sent.includes(event)));
+      this.known = await this.send(this.jobId, [...sent.values()]);
+      this.forget(sent.keys());
       this.publish(null);
-      if (this.kept.length > 0) this.later(0);
+      if (this.kept.size > 0) this.later(0);
     } catch (error) {
       this.publish(problemFrom(error));
       // A refusal stays until somebody looks; a server that is away is asked again.
@@ -108,11 +136,12 @@ export class BenchOutbox {
 
   /** Throws away entries that the server refuses, on the user's word. */
   dropWaiting(): void {
-    this.keep([]);
+    this.forget([...this.kept.keys()]);
     this.publish(null);
   }
 
   close(): void {
+    this.closed = true;
     if (this.timer) clearTimeout(this.timer);
   }
 }

@@ -2,13 +2,14 @@ import { useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
-import type { RunOutcome } from '@kanga/core/inspect';
+import type { Recipe, RunOutcome } from '@kanga/core/inspect';
 import type { ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
 import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
-import type { JobSummary, LogEntry } from '@kanga/contract/job';
+import type { ActualCourse, RunAtPress } from '@kanga/contract/bench';
+import type { JobSummary } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
 import { api, ApiError } from './api.js';
 
@@ -31,13 +32,25 @@ export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art
 export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
-export const logQuery = queryOptions({ queryKey: ['log'], queryFn: () => api<LogEntry[]>('log') });
+/** Every page of the log, whatever it is narrowed to. */
+export const LOG_KEY = ['log'];
+export const benchQuery = queryOptions({
+  queryKey: ['bench'],
+  queryFn: () => api<RunAtPress[]>('bench'),
+  staleTime: 0,
+});
+/** What plates read while the clocks of a job ran. */
+export const actualsQuery = (jobId: string) =>
+  queryOptions({ queryKey: ['actuals', jobId], queryFn: () => api<ActualCourse[]>(`jobs/${jobId}/actuals`) });
 /** What came of the runs of the last days. */
 export const outcomesQuery = (days: number) =>
   queryOptions({ queryKey: ['outcomes', days], queryFn: () => api<RunOutcome[]>(`outcomes?days=${days}`) });
 
 /** What was pressed in this shop and what came of it; plans start from it. */
-const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });
+export const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });
+
+/** The recipe of each blank, press and paper that has one. */
+export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => api<Recipe[]>('recipes') });
 
 /** The prints of a job, or the last ones of all; asked for again every second while one is on its way. */
 export const printsQuery = (jobId: string | null) =>

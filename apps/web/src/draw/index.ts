@@ -7,3 +7,5 @@ export * from './ink-looks.js';
 export * from './heat-picture.js';
 export * from './halo-text.js';
 export * from './pointer.js';
+export * from './fault-picker.js';
+export * from './fault-picture.js';

@@ -6,9 +6,11 @@ import { openPalette } from './palette-door.js';
 const PLACES = [
   ['/', 'Today'],
   ['/jobs', 'Jobs'],
+  ['/bench', 'Bench'],
   ['/sheets', 'Sheets'],
   ['/shelf', 'Shelf'],
   ['/shop', 'Shop'],
+  ['/recipes', 'Recipes'],
   ['/log', 'Log'],
 ] as const;
 

@@ -7,9 +7,11 @@ import { jobsQuery } from '../data/index.js';
 const PLACES = [
   ['Today', '/'],
   ['All jobs', '/jobs'],
+  ['Bench: every press', '/bench'],
   ['Sheets that jobs share', '/sheets'],
   ['Shelf of blanks', '/shelf'],
   ['Shop and settings', '/shop'],
+  ['Recipe book', '/recipes'],
   ['Log of pressings', '/log'],
 ] as const;
 const ITEM = 'cursor-pointer rounded-sm px-3 py-2 data-[selected=true]:bg-cyan data-[selected=true]:text-white';

@@ -1,21 +1,28 @@
-import { piecesPressed } from '@kanga/core/bench';
-import { wilsonInterval, type FaultCode } from '@kanga/core/inspect';
+import { useQuery } from '@tanstack/react-query';
+import { pressedPieces } from '@kanga/core/bench';
+import { wilsonInterval } from '@kanga/core/inspect';
 import { logOf } from '@kanga/core/job';
 import { formatDuration, formatShare, tidyNumber } from '@kanga/core/units';
-import { serverNow } from '../data/index.js';
+import { actualsQuery, stamp } from '../data/index.js';
 import { Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
+import { ActualChart } from './actual-chart.js';
 import { PieceCard } from './piece-card.js';
 import { WhyEach } from './why.js';
+
+/** As many pressings are charted: those that ended last. */
+const MOST_CHARTS = 4;
 
 function Facts() {
   const { view, print } = useJob();
   const { plan, bench, events } = view;
+  const { data: courses } = useQuery(actualsQuery(view.job.id));
   if (!plan || !bench) return null;
   const judged = bench.verdicts.filter((verdict) => verdict !== null);
   const spoiled = judged.filter((verdict) => verdict.verdict === 'spoiled');
   const rows = logOf({ plan, events });
+  const shown = (courses ?? []).filter(({ step }) => plan.steps[step]?.kind === 'press').slice(-MOST_CHARTS);
   const timed = rows.filter((row) => row.actual !== null);
   const off =
     timed.length > 0 ? timed.reduce((sum, row) => sum + (row.actual ?? 0) - row.planned, 0) / timed.length : null;
@@ -47,7 +54,15 @@ function Facts() {
           </Fact>
         )}
       </dl>
-      <WhyEach />
+      <WhyEach courses={courses ?? []} />
+      {shown.length > 0 && (
+        <section className="mt-3" aria-label="What the plate read">
+          <h2 className="text-[15px] font-semibold text-soft">What the plate read; dashed: the dial</h2>
+          {shown.map((course) => (
+            <ActualChart key={course.startedAt} course={course} plan={plan} print={print} />
+          ))}
+        </section>
+      )}
       <div className="mt-3">
         <h2 className="text-[15px] font-semibold text-soft">Planned and actual</h2>
         <table className="w-full text-[15px]">
@@ -83,20 +98,19 @@ export default function InspectStage() {
   const { view, outbox } = useJob();
   const { plan, bench, job } = view;
   const closed = job.status === 'closed';
-  const pressed = plan && bench ? piecesPressed(bench, plan.pieces) : 0;
-  const head = () => ({ id: crypto.randomUUID(), at: serverNow() });
+  const pressed = bench ? pressedPieces(bench) : [];
   const undo = () => {
     const last = bench?.undoable;
-    if (last?.kind === 'verdict') outbox.record({ ...head(), kind: 'undo', undoes: last.id });
+    if (last?.kind === 'verdict') outbox.record({ ...stamp(), kind: 'undo', undoes: last.id });
   };
   return (
     <Field
       title="Look at each piece"
       picture={
-        plan && bench && pressed > 0 ? (
+        plan && bench && pressed.length > 0 ? (
           <div className="flex h-full flex-col">
             <ul className="grid flex-1 auto-rows-max grid-cols-2 content-start gap-3 overflow-auto sm:grid-cols-3 xl:grid-cols-4">
-              {Array.from({ length: pressed }, (_, piece) => (
+              {pressed.map((piece) => (
                 <PieceCard
                   key={piece}
                   view={view}
@@ -104,10 +118,10 @@ export default function InspectStage() {
                   verdict={bench.verdicts[piece] ?? null}
                   locked={closed}
                   onGood={() => {
-                    outbox.record({ ...head(), kind: 'verdict', piece, verdict: 'good' });
+                    outbox.record({ ...stamp(), kind: 'verdict', piece, verdict: 'good' });
                   }}
-                  onSpoiled={(fault: FaultCode, note) => {
-                    outbox.record({ ...head(), kind: 'verdict', piece, verdict: 'spoiled', fault, note });
+                  onSpoiled={(found) => {
+                    outbox.record({ ...stamp(), kind: 'verdict', piece, verdict: 'spoiled', ...found });
                   }}
                 />
               ))}

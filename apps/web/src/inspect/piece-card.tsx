@@ -1,10 +1,77 @@
 import { useState } from 'react';
-import { FAULTS, type FaultCode, faultOf } from '@kanga/core/inspect';
+import type { PieceSpot } from '@kanga/core/bench';
+import { faultOf, type FaultCode } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
-import { Ripening } from '../draw/index.js';
+import { FaultPicker, FaultPicture, Ripening } from '../draw/index.js';
 import { Dialog, FormFoot } from '../ui/index.js';
+import { PhotoField } from './photo-field.js';
+import { SpotPicture } from './spot-picture.js';
 
 type Verdict = NonNullable<JobView['bench']>['verdicts'][number];
+
+/** What was found on a spoiled piece. */
+export interface Found {
+  fault: FaultCode;
+  note: string;
+  spot: PieceSpot | null;
+  photo: string | null;
+}
+
+/** The question what is wrong with a piece: the fault by its picture, where on the piece, a photograph, a note. */
+function SpoiledForm({
+  view,
+  piece,
+  onFound,
+  onCancel,
+}: {
+  view: JobView;
+  piece: number;
+  onFound: (found: Found) => void;
+  onCancel: () => void;
+}) {
+  const [fault, setFault] = useState<FaultCode | null>(null);
+  const [note, setNote] = useState('');
+  const [spot, setSpot] = useState<PieceSpot | null>(null);
+  const [photo, setPhoto] = useState<string | null>(null);
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (fault) onFound({ fault, note: note.trim(), spot, photo });
+      }}
+    >
+      <FaultPicker chosen={fault} onFault={setFault} />
+      {fault && (
+        <div className="mt-3 grid gap-4 sm:grid-cols-2">
+          <div>
+            <p className="border-l-4 border-yellow pl-3">
+              <b>Usual causes:</b> {faultOf(fault).causes}. <b>What helps:</b> {faultOf(fault).helps}
+            </p>
+            <label htmlFor={`note-${piece}`} className="mt-3 block font-semibold">
+              Note
+            </label>
+            <input
+              id={`note-${piece}`}
+              maxLength={1000}
+              className="w-full rounded-sm border-[1.5px] border-key/50 px-2.5 py-2"
+              value={note}
+              onChange={(event) => {
+                setNote(event.target.value);
+              }}
+              placeholder="may stay empty"
+            />
+            <PhotoField jobId={view.job.id} photo={photo} onPhoto={setPhoto} />
+          </div>
+          <div>
+            <p className="font-semibold">Where? Point at it.</p>
+            <SpotPicture view={view} spot={spot} onSpot={setSpot} />
+          </div>
+        </div>
+      )}
+      <FormFoot problem={null} onCancel={onCancel} label="It is spoiled" disabled={!fault} tone="danger" />
+    </form>
+  );
+}
 
 /** One piece: how it looks when it is good, and what was found. */
 export function PieceCard({
@@ -20,27 +87,41 @@ export function PieceCard({
   verdict: Verdict;
   locked: boolean;
   onGood: () => void;
-  onSpoiled: (fault: FaultCode, note: string) => void;
+  onSpoiled: (found: Found) => void;
 }) {
   const [open, setOpen] = useState(false);
-  const [fault, setFault] = useState<FaultCode | null>(null);
-  const [note, setNote] = useState('');
   const spoiled = verdict?.verdict === 'spoiled' ? verdict : null;
   return (
     <li
       className={`flex flex-col border-2 bg-white ${spoiled ? 'border-magenta' : verdict ? 'border-green' : 'border-rule'}`}
       data-testid={`piece-${piece + 1}`}
     >
-      <div className={`h-32 p-2 ${verdict && !spoiled ? '' : 'opacity-80 saturate-50'}`}>
-        <Ripening view={view} share={1} />
+      <div className={`relative h-32 p-2 ${verdict && !spoiled ? '' : 'opacity-80 saturate-50'}`}>
+        {spoiled?.spot ? <SpotPicture view={view} spot={spoiled.spot} /> : <Ripening view={view} share={1} />}
       </div>
-      <p className="flex items-center gap-2 px-3 py-1 font-semibold">
+      <div className="flex items-center gap-2 px-3 py-1 font-semibold">
         <span className="figures text-lg">{piece + 1}</span>
         {verdict === null && <span className="text-soft">not judged</span>}
         {verdict?.verdict === 'good' && <span className="text-green">✓ good</span>}
-        {spoiled && <span className="text-magenta">✕ {faultOf(spoiled.fault).seen}</span>}
-      </p>
+        {spoiled && (
+          <>
+            <span className="text-magenta">✕ {faultOf(spoiled.fault).seen}</span>
+            <span className="ml-auto h-9 w-14 flex-none border border-rule">
+              <FaultPicture fault={spoiled.fault} />
+            </span>
+          </>
+        )}
+      </div>
       {spoiled?.note && <p className="px-3 pb-1 text-[14px] text-soft">“{spoiled.note}”</p>}
+      {spoiled?.photo && (
+        <a href={`/api/photos/${spoiled.photo}`} target="_blank" rel="noreferrer" className="px-3 pb-2">
+          <img
+            src={`/api/photos/${spoiled.photo}`}
+            alt={`Photograph of piece ${piece + 1}`}
+            className="h-20 object-cover"
+          />
+        </a>
+      )}
       {!locked && (
         <div className="mt-auto grid grid-cols-2">
           <button
@@ -66,63 +147,18 @@ export function PieceCard({
           </button>
         </div>
       )}
-      <Dialog title={`What is wrong with piece ${piece + 1}?`} open={open} onOpenChange={setOpen}>
-        <form
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (!fault) return;
-            onSpoiled(fault, note.trim());
+      <Dialog title={`What is wrong with piece ${piece + 1}?`} wide open={open} onOpenChange={setOpen}>
+        <SpoiledForm
+          view={view}
+          piece={piece}
+          onFound={(found) => {
+            onSpoiled(found);
             setOpen(false);
           }}
-        >
-          <fieldset className="grid grid-cols-2 gap-1.5">
-            <legend className="sr-only">What is seen</legend>
-            {FAULTS.map(({ code, seen }) => (
-              <label
-                key={code}
-                className="flex min-h-12 items-center rounded-sm border-[1.5px] border-key/40 px-3 leading-tight has-checked:bg-key has-checked:text-white has-focus-visible:outline-3 has-focus-visible:outline-cyan"
-              >
-                <input
-                  type="radio"
-                  name={`fault-${piece}`}
-                  className="sr-only"
-                  checked={fault === code}
-                  onChange={() => {
-                    setFault(code);
-                  }}
-                />
-                {seen}
-              </label>
-            ))}
-          </fieldset>
-          {fault && (
-            <p className="mt-3 border-l-4 border-yellow pl-3">
-              <b>Usual causes:</b> {faultOf(fault).causes}. <b>What helps:</b> {faultOf(fault).helps}
-            </p>
-          )}
-          <label htmlFor={`note-${piece}`} className="mt-3 block font-semibold">
-            Note
-          </label>
-          <input
-            id={`note-${piece}`}
-            maxLength={1000}
-            className="w-full rounded-sm border-[1.5px] border-key/50 px-2.5 py-2"
-            value={note}
-            onChange={(event) => {
-              setNote(event.target.value);
-            }}
-            placeholder="may stay empty"
-          />
-          <FormFoot
-            problem={null}
-            onCancel={() => {
-              setOpen(false);
-            }}
-            label="It is spoiled"
-            disabled={!fault}
-            tone="danger"
-          />
-        </form>
+          onCancel={() => {
+            setOpen(false);
+          }}
+        />
       </Dialog>
     </li>
   );

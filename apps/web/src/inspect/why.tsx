@@ -4,6 +4,7 @@ import { valuesOf } from '@kanga/core/art';
 import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/core/inspect';
 import { changeOf, pressedOf, type JobFile, type JobView } from '@kanga/core/job';
 import type { HouseRules } from '@kanga/core/shop';
+import type { ActualCourse } from '@kanga/contract/bench';
 import type { Shop } from '@kanga/contract/shop';
 import { api, jobsQuery, problemFrom, queryClient, shopQuery } from '../data/index.js';
 import { useJob } from '../job/index.js';
@@ -56,7 +57,15 @@ function CauseItem({ cause }: { cause: Cause }) {
 }
 
 /** Why the pieces with one fault came out so, by what is known of the first of them; and the one thing to do differently. */
-function Why({ fault, pieces }: { fault: FaultCode; pieces: readonly number[] }) {
+function Why({
+  fault,
+  pieces,
+  courses,
+}: {
+  fault: FaultCode;
+  pieces: readonly number[];
+  courses: readonly ActualCourse[];
+}) {
   const { view, shop } = useJob();
   const navigate = useNavigate();
   const again = useMutation({
@@ -66,7 +75,7 @@ function Why({ fault, pieces }: { fault: FaultCode; pieces: readonly number[] })
       await navigate(`/jobs/${job.id}/stack`);
     },
   });
-  const piece = pressedOf(view, pieces[0] ?? 0);
+  const piece = pressedOf(view, pieces[0] ?? 0, courses);
   const [first, ...others] = piece ? whyOf(fault, piece) : [];
   if (!first) return null;
   const { change } = first;
@@ -111,11 +120,11 @@ function Why({ fault, pieces }: { fault: FaultCode; pieces: readonly number[] })
 }
 
 /** Every fault that was found, with why and what next. */
-export function WhyEach() {
+export function WhyEach({ courses }: { courses: readonly ActualCourse[] }) {
   const { view } = useJob();
   const pieces = new Map<FaultCode, number[]>();
   view.bench?.verdicts.forEach((verdict, piece) => {
     if (verdict?.verdict === 'spoiled') pieces.set(verdict.fault, [...(pieces.get(verdict.fault) ?? []), piece]);
   });
-  return [...pieces].map(([fault, list]) => <Why key={fault} fault={fault} pieces={list} />);
+  return [...pieces].map(([fault, list]) => <Why key={fault} fault={fault} pieces={list} courses={courses} />);
 }

@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExter
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
+import { allPressed } from '@kanga/core/bench';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
@@ -17,9 +18,9 @@ import {
   problemFrom,
   queryClient,
   serverNow,
-  setClock,
   useFaces,
   useFloor,
+  useServerClock,
   usePrint,
   useShop,
   type SessionState,
@@ -180,9 +181,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
     return viewJob({ ...state.file, ...linked, job, events: bench.events }, floor, print, sight);
   }, [state, linked, draft, bench.events, floor, print, faces, piece]);
 
-  useEffect(() => {
-    setClock().catch(onFault);
-  }, [onFault]);
+  useServerClock(onFault);
   useUnsavedWarning(state);
   useHotkeys(
     'mod+z',
@@ -267,7 +266,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
               action={nextAction(view, stage)}
               onAct={act}
               busy={busy}
-              loud={atPress && view.bench?.position !== null}
+              loud={atPress && view.bench !== null && !allPressed(view.bench)}
             />
           </>
         }

@@ -6,10 +6,10 @@ import type { Problem } from '@kanga/contract/finding';
 import {
   api,
   jobsQuery,
-  logQuery,
+  LOG_KEY,
   problemFrom,
   queryClient,
-  serverNow,
+  stamp,
   type BenchOutbox,
   type JobSession,
 } from '../data/index.js';
@@ -30,7 +30,6 @@ export function useAct(
       const reload = async () => {
         session.take(await api<JobFile>(`jobs/${id}`));
       };
-      const stamp = () => ({ id: crypto.randomUUID(), at: serverNow() });
       switch (command.kind) {
         case 'choose':
           return;
@@ -49,7 +48,7 @@ export function useAct(
           await go('press');
           return;
         case 'bench':
-          outbox.record({ ...stamp(), kind: command.event, piece: command.piece, step: command.step });
+          outbox.record({ ...stamp(), kind: command.event, bed: command.bed, step: command.step });
           return;
         case 'all-good':
           outbox.record(
@@ -65,7 +64,10 @@ export function useAct(
           if (status === 'open') {
             await Promise.all([outbox.flush(), session.flush()]);
             session.take(await api<JobFile>(`jobs/${id}/close`, { method: 'POST' }));
-            await Promise.all([queryClient.invalidateQueries(jobsQuery), queryClient.invalidateQueries(logQuery)]);
+            await Promise.all([
+              queryClient.invalidateQueries(jobsQuery),
+              queryClient.invalidateQueries({ queryKey: LOG_KEY }),
+            ]);
           } else await navigate('/');
       }
     },

@@ -8,12 +8,14 @@ import {
   falloutOf,
   faultOf,
   pareto,
+  type FalloutKey,
   type RunOutcome,
   type Share,
 } from '@kanga/core/inspect';
+import { SCHOOLS, type HouseRules } from '@kanga/core/shop';
 import { formatShare } from '@kanga/core/units';
 import { outcomesQuery } from '../data/index.js';
-import { Choice, TextField } from '../ui/index.js';
+import { Choice, Select, TextField } from '../ui/index.js';
 import { ControlChart } from './control-chart.js';
 
 const SPANS = { '30': '30 days', '90': '90 days', '365': 'A year' } as const;
@@ -27,11 +29,11 @@ const verdict = ({ against }: Share): string =>
       ? `Surely below the aim of ${formatShare(FALLOUT_AIM)}.`
       : `Too few pieces to say whether the aim of ${formatShare(FALLOUT_AIM)} is met.`;
 
-function Groups({ title, runs, by }: { title: string; runs: readonly RunOutcome[]; by: 'press' | 'blank' }) {
+function Groups({ title, runs, by }: { title: string; runs: readonly RunOutcome[]; by: FalloutKey }) {
   const groups = falloutBy(runs, by).slice(0, 6);
   return (
     <div>
-      <h3 className="text-[15px] font-semibold text-soft">{title}</h3>
+      {title !== '' && <h3 className="text-[15px] font-semibold text-soft">{title}</h3>}
       <ul>
         {groups.map(({ name, spoiled, pressed, share, low, high, against }) => (
           <li key={name} className="flex flex-wrap justify-between gap-x-3 border-t border-rule py-1">
@@ -45,6 +47,25 @@ function Groups({ title, runs, by }: { title: string; runs: readonly RunOutcome[
           </li>
         ))}
       </ul>
+    </div>
+  );
+}
+
+/** What came of the ways in which the house did one thing. */
+function Schools({ runs }: { runs: readonly RunOutcome[] }) {
+  const [question, setQuestion] = useState<keyof HouseRules>('hold');
+  return (
+    <div>
+      <Select
+        label="By school"
+        value={question}
+        options={(Object.keys(SCHOOLS) as (keyof HouseRules)[]).map((value) => ({
+          value,
+          label: SCHOOLS[value].question,
+        }))}
+        onChange={setQuestion}
+      />
+      <Groups title="" runs={runs} by={question} />
     </div>
   );
 }
@@ -142,6 +163,8 @@ export function Fallout() {
             </div>
             <Groups title="By press" runs={runs} by="press" />
             <Groups title="By blank" runs={runs} by="blank" />
+            <Groups title="By person" runs={runs} by="by" />
+            <Schools runs={runs} />
             <Spare all={all} />
           </div>
         </div>

@@ -1,79 +1,236 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery, keepPreviousData } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
+import { FAULTS, faultOf } from '@kanga/core/inspect';
 import { formatDay } from '@kanga/core/shop';
 import { tidyNumber } from '@kanga/core/units';
-import { localDay, localTime, logQuery, usePrint, useShop } from '../data/index.js';
+import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
+import { api, localDay, localTime, LOG_KEY, problemFrom, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
+import { Button, ProblemText, Select, TextField } from '../ui/index.js';
 import { Fallout } from './fallout.js';
+
+/** What the log is narrowed to on the screen: every field is there, empty where it narrows nothing. */
+type Narrowed = Required<Omit<LogQuery, 'after' | 'verdict'>> & { verdict: LogEntry['verdict'] | '' };
+const ALL: Narrowed = { text: '', press: '', blank: '', by: '', verdict: '', fault: '', from: '', to: '' };
+
+/** The address part that asks for it; nothing for what is empty. */
+const asked = (narrowed: Narrowed, more: Record<string, string> = {}): string =>
+  new URLSearchParams(Object.entries({ ...narrowed, ...more }).filter(([, value]) => value.trim() !== '')).toString();
+
+const choices = (all: string, names: readonly string[]) => [
+  { value: '', label: all },
+  ...names.map((value) => ({ value, label: value })),
+];
+
+/** What the log is narrowed to. */
+function Narrow({ value, onChange }: { value: Narrowed; onChange: (value: Narrowed) => void }) {
+  const { data: names } = useQuery({
+    queryKey: [...LOG_KEY, 'names'],
+    queryFn: () => api<{ presses: string[]; blanks: string[]; people: string[] }>('log/names'),
+  });
+  const set = (change: Partial<Narrowed>) => {
+    onChange({ ...value, ...change });
+  };
+  return (
+    <search className="no-print mb-3 grid grid-cols-2 items-end gap-x-3 gap-y-2 sm:grid-cols-4">
+      <TextField
+        label="Words"
+        type="search"
+        value={value.text}
+        placeholder="job, blank, note …"
+        onChange={(event) => {
+          set({ text: event.target.value });
+        }}
+      />
+      <Select
+        label="Result"
+        value={value.verdict}
+        options={[
+          { value: '', label: 'Any' },
+          { value: 'good', label: 'Good' },
+          { value: 'spoiled', label: 'Spoiled' },
+          { value: 'not judged', label: 'Not judged' },
+        ]}
+        onChange={(verdict) => {
+          set({ verdict });
+        }}
+      />
+      <Select
+        label="Fault"
+        value={value.fault}
+        options={[
+          { value: '', label: 'Any' },
+          ...FAULTS.map(({ code, seen }) => ({ value: code as string, label: seen })),
+        ]}
+        onChange={(fault) => {
+          set({ fault });
+        }}
+      />
+      <Select
+        label="Press"
+        value={value.press}
+        options={choices('Any', names?.presses ?? [])}
+        onChange={(press) => {
+          set({ press });
+        }}
+      />
+      <Select
+        label="Blank"
+        value={value.blank}
+        options={choices('Any', names?.blanks ?? [])}
+        onChange={(blank) => {
+          set({ blank });
+        }}
+      />
+      <Select
+        label="Who"
+        value={value.by}
+        options={choices('Anybody', names?.people ?? [])}
+        onChange={(by) => {
+          set({ by });
+        }}
+      />
+      <TextField
+        label="From"
+        type="date"
+        value={value.from}
+        onChange={(event) => {
+          set({ from: event.target.value });
+        }}
+      />
+      <TextField
+        label="To"
+        type="date"
+        value={value.to}
+        onChange={(event) => {
+          set({ to: event.target.value });
+        }}
+      />
+    </search>
+  );
+}
+
+function Entry({ row }: { row: LogEntry }) {
+  const { settings } = useShop();
+  const print = usePrint();
+  const off = row.actual === null ? null : row.actual - row.planned;
+  return (
+    <tr className="border-b border-rule [&>td]:py-1.5 [&>td]:pr-3">
+      <td className="figures whitespace-nowrap">
+        {formatDay(localDay(row.at), settings.dates)} {localTime(row.at)}
+      </td>
+      <td>
+        <Link to={`/jobs/${row.jobId}/inspect`} className="text-cyan underline">
+          {row.jobNumber} · {row.jobName}
+        </Link>
+      </td>
+      <td>
+        {row.piece + 1}, {row.side}
+      </td>
+      <td>{row.pressName}</td>
+      <td>{row.by ?? <span className="text-soft">nobody said</span>}</td>
+      <td className="figures">{print.temperature(row.temperature)}</td>
+      <td className="figures">{row.planned} s</td>
+      <td className="figures">
+        {row.actual === null ? 'skipped' : `${tidyNumber(row.actual, 1)} s`}
+        {off !== null && Math.abs(off) >= 5 && (
+          <b className="text-magenta">
+            {' '}
+            ({off > 0 ? '+' : '−'}
+            {tidyNumber(Math.abs(off), 0)})
+          </b>
+        )}
+      </td>
+      <td>
+        {row.verdict === 'good' && <span className="font-semibold text-green">✓ good</span>}
+        {row.verdict === 'not judged' && <span className="text-soft">not judged</span>}
+        {row.verdict === 'spoiled' && (
+          <span className="font-semibold text-magenta">✕ {row.fault ? faultOf(row.fault).seen : 'spoiled'}</span>
+        )}
+        {row.note && <span className="text-soft"> “{row.note}”</span>}
+      </td>
+    </tr>
+  );
+}
+
+const HEADS = ['When', 'Job', 'Piece', 'Press', 'Who', 'Set to', 'Planned', 'Actual', 'Result'];
 
 /** The log’s one question: what was pressed, and did it go as planned? */
 export function Log() {
   const { settings } = useShop();
-  const print = usePrint();
-  const { data: rows } = useSuspenseQuery(logQuery);
+  const [narrowed, setNarrowed] = useState(ALL);
+  // Typing goes on while the answer to what was typed is still on its way.
+  const wanted = useDeferredValue(narrowed);
+  const pages = useInfiniteQuery({
+    queryKey: [...LOG_KEY, wanted],
+    initialPageParam: '',
+    queryFn: ({ pageParam }) => api<LogPage>(`log?${asked(wanted, { after: pageParam })}`),
+    getNextPageParam: ({ next }) => next,
+    placeholderData: keepPreviousData,
+  });
+  const rows = pages.data?.pages.flatMap(({ entries }) => entries) ?? [];
+  const isNarrowed = asked(wanted) !== '';
   return (
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Log of pressings</h1>
         <Fallout />
-        {rows.length === 0 ? (
+        <div className="mb-2 flex flex-wrap items-end justify-between gap-3">
+          <h2 className="font-big text-2xl font-bold">Every pressing</h2>
+          <p className="no-print flex gap-4">
+            {(['csv', 'json'] as const).map((format) => (
+              <a
+                key={format}
+                className="text-cyan underline"
+                href={`/api/log/export?${asked(wanted, { format })}`}
+                download
+              >
+                Save {isNarrowed ? 'these' : 'all'} as {format.toUpperCase()}
+              </a>
+            ))}
+          </p>
+        </div>
+        <Narrow value={narrowed} onChange={setNarrowed} />
+        {pages.isError && <ProblemText problem={problemFrom(pages.error)} />}
+        {pages.isPending ? (
+          <p className="text-soft" role="status">
+            Looking…
+          </p>
+        ) : rows.length === 0 ? (
           <p className="text-lg text-soft">
-            Nothing has been pressed yet. Every pressing is written down here by itself.
+            {isNarrowed
+              ? 'No pressing is like that. Leave a word or a choice out.'
+              : 'Nothing has been pressed yet. Every pressing is written down here by itself.'}
           </p>
         ) : (
-          <table className="w-full text-left">
-            <thead className="text-soft">
-              <tr className="border-b-2 border-key [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
-                <th>When</th>
-                <th>Job</th>
-                <th>Piece</th>
-                <th>Press</th>
-                <th>Set to</th>
-                <th>Planned</th>
-                <th>Actual</th>
-                <th>Result</th>
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row, i) => {
-                const off = row.actual === null ? null : row.actual - row.planned;
-                return (
-                  <tr key={i} className="border-b border-rule [&>td]:py-1.5 [&>td]:pr-3">
-                    <td className="figures whitespace-nowrap">
-                      {formatDay(localDay(row.at), settings.dates)} {localTime(row.at)}
-                    </td>
-                    <td>
-                      <Link to={`/jobs/${row.jobId}/inspect`} className="text-cyan underline">
-                        {row.jobNumber} · {row.jobName}
-                      </Link>
-                    </td>
-                    <td>
-                      {row.piece + 1}, {row.side}
-                    </td>
-                    <td>{row.pressName}</td>
-                    <td className="figures">{print.temperature(row.temperature)}</td>
-                    <td className="figures">{row.planned} s</td>
-                    <td className="figures">
-                      {row.actual === null ? 'skipped' : `${tidyNumber(row.actual, 1)} s`}
-                      {off !== null && Math.abs(off) >= 5 && (
-                        <b className="text-magenta">
-                          {' '}
-                          ({off > 0 ? '+' : '−'}
-                          {tidyNumber(Math.abs(off), 0)})
-                        </b>
-                      )}
-                    </td>
-                    <td>
-                      {row.verdict === 'good' && <span className="font-semibold text-green">✓ good</span>}
-                      {row.verdict === 'not judged' && <span className="text-soft">not judged</span>}
-                      {row.verdict === 'spoiled' && <span className="font-semibold text-magenta">✕ {row.fault}</span>}
-                      {row.note && <span className="text-soft"> “{row.note}”</span>}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <>
+            <table className="w-full text-left">
+              <thead className="text-soft">
+                <tr className="border-b-2 border-key [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
+                  {HEADS.map((head) => (
+                    <th key={head}>{head}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((row) => (
+                  <Entry key={row.id} row={row} />
+                ))}
+              </tbody>
+            </table>
+            {pages.hasNextPage && (
+              <Button
+                className="no-print mt-3"
+                disabled={pages.isFetchingNextPage}
+                onClick={() => {
+                  void pages.fetchNextPage();
+                }}
+              >
+                {pages.isFetchingNextPage ? 'Looking…' : 'Show earlier ones'}
+              </Button>
+            )}
+          </>
         )}
       </div>
     </Cloth>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { openEdges, PAD_KINDS, PRESS_KINDS, type Pad } from '@kanga/core/shop';
+import { openEdges, PAD_KINDS, PRESS_KINDS, STAND_IN, type Pad } from '@kanga/core/shop';
 import { parseDuration, parseTemperature, formatDuration } from '@kanga/core/units';
 import type { PressWords } from '@kanga/contract/shop';
 import { readLength } from './numbers.js';
@@ -10,6 +10,16 @@ import type { FloorFormProps } from './printer-form.js';
 
 const EDGES = { top: 'Back', left: 'Left', right: 'Right', bottom: 'Front' } as const;
 type Edge = keyof typeof EDGES;
+
+/** Where a controller answers. */
+const ADDRESS = /^tcp:\/\/[\w.-]+:\d{1,5}$/;
+/** What a press can be told to tell of itself. */
+const CONTROLLERS = {
+  none: 'Nothing: by hand',
+  'stand-in': 'The simulated controller',
+  own: 'A controller of its own',
+} as const;
+type Controlled = keyof typeof CONTROLLERS;
 
 /** A pad while it is typed. */
 type TypedPad = Pick<Pad, 'kind'> & { width: string; depth: string; thickness: string };
@@ -31,6 +41,8 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
     remark: start.remark,
   });
   const [open, setOpen] = useState(start.open);
+  const [controller, setController] = useState(start.controller);
+  const controlled = controller === null || controller === STAND_IN || ADDRESS.test(controller);
   const [pads, setPads] = useState<TypedPad[]>(() =>
     start.pads.map((pad) => ({
       kind: pad.kind,
@@ -65,7 +77,8 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
     table !== null &&
     warmUp !== null &&
     recovery !== null &&
-    read.every((pad) => pad !== null);
+    read.every((pad) => pad !== null) &&
+    controlled;
   const field = (key: keyof typeof text, label: string, problemOf: string | null, placeholder?: string) => (
     <TextField
       label={label}
@@ -97,6 +110,7 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
           remark: text.remark.trim(),
           open,
           check: start.check,
+          controller,
         });
       }}
     >
@@ -129,6 +143,25 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
           setText({ ...text, remark: event.target.value });
         }}
       />
+      <Select
+        label="It tells of itself by"
+        value={(controller === null ? 'none' : controller === STAND_IN ? 'stand-in' : 'own') as Controlled}
+        options={(Object.keys(CONTROLLERS) as Controlled[]).map((value) => ({ value, label: CONTROLLERS[value] }))}
+        onChange={(next) => {
+          setController({ none: null, 'stand-in': STAND_IN, own: 'tcp://' }[next]);
+        }}
+      />
+      {controller !== null && controller !== STAND_IN && (
+        <TextField
+          label="Its address on Modbus TCP"
+          value={controller}
+          placeholder="tcp://192.168.0.20:502"
+          problem={controlled ? undefined : 'Like tcp://192.168.0.20:502.'}
+          onChange={(event) => {
+            setController(event.target.value.trim());
+          }}
+        />
+      )}
       <fieldset className="sm:col-span-2">
         <legend className="font-semibold">Edges that a blank may hang over</legend>
         <div className="flex flex-wrap gap-x-5">

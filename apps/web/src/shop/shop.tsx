@@ -50,6 +50,16 @@ function DemoReset() {
   );
 }
 
+/** Names with commas between, each once. */
+const namesIn = (text: string): string[] => [
+  ...new Set(
+    text
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== ''),
+  ),
+];
+
 /** The shop: its presses and printers, and how it likes things shown. Settings hold as soon as they are chosen. */
 export function ShopPage() {
   const shop = useShop();
@@ -82,6 +92,17 @@ export function ShopPage() {
                 limits={(name) => (name.length >= 1 && name.length <= 80 ? null : 'From 1 to 80 letters.')}
                 onValue={(shopName) => {
                   set({ shopName });
+                }}
+              />
+              <ParsedField
+                label="People, for saying who pressed"
+                shown={settings.people.join(', ')}
+                parse={(text) => ({ ok: true, value: namesIn(text) })}
+                limits={(names) =>
+                  names.every((name) => name.length <= 80) && names.length <= 100 ? null : 'Names, with commas between.'
+                }
+                onValue={(people) => {
+                  set({ people });
                 }}
               />
             </div>

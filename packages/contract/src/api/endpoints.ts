@@ -1,6 +1,5 @@
 import Joi from 'joi';
 import { artListQuerySchema, artPageSchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
-import { newEventsSchema, benchEventSchema } from '../bench/index.js';
 import {
   blankChangeSchema,
   blankSchema,
@@ -10,20 +9,18 @@ import {
   scanQuerySchema,
 } from '../blank/index.js';
 import { newWaiverSchema } from '../finding/index.js';
-import { outcomesQuerySchema, runOutcomeSchema } from '../inspect/index.js';
 import {
   jobChangeSchema,
   jobFileSchema,
   jobSummarySchema,
-  logEntrySchema,
   newApprovalSchema,
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
 import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
-import { provenSchema } from '../stack/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
+import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 
 const healthSchema = Joi.object({
@@ -237,45 +234,11 @@ export const ENDPOINTS: readonly Endpoint[] = [
     answer: 'application/pdf',
   },
   {
-    method: 'get',
-    path: '/api/outcomes',
-    summary: 'What came of the runs of so many days',
-    query: outcomesQuerySchema,
-    answer: list(runOutcomeSchema),
-  },
-  {
-    method: 'get',
-    path: '/api/proven',
-    summary: 'Settings that were pressed in this shop, and what came of them',
-    answer: list(provenSchema),
-  },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/events',
-    summary: 'What happened at the press, oldest first',
-    params: id,
-    answer: list(benchEventSchema),
-  },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/events',
-    summary: 'Record what happened; an event sent twice counts once',
-    params: id,
-    body: newEventsSchema,
-    answer: list(benchEventSchema),
-  },
-  {
     method: 'post',
     path: '/api/jobs/{id}/close',
     summary: 'Close an inspected job',
     params: id,
     answer: jobFileSchema,
-  },
-  {
-    method: 'get',
-    path: '/api/log',
-    summary: 'The newest pressings, planned against actual',
-    answer: list(logEntrySchema),
   },
   { method: 'get', path: '/api/shop', summary: 'Settings, presses, printers and paper', answer: shopSchema },
   {
@@ -285,6 +248,7 @@ export const ENDPOINTS: readonly Endpoint[] = [
     body: settingsSchema,
     answer: settingsSchema,
   },
+  ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
   {
     method: 'post',

@@ -4,45 +4,61 @@ import { PIECES_LIMITS } from '@kanga/core/job';
 import { idSchema, instantSchema } from '../finding/index.js';
 import { faultCodeSchema } from '../inspect/index.js';
 
-const piece = Joi.number()
+const counted = Joi.number()
   .integer()
   .min(0)
   .max(PIECES_LIMITS.most - 1)
   .required();
-const head = { id: idSchema.required(), at: instantSchema.required() };
-const stepEvent = (kind: 'start' | 'done' | 'skip') =>
+/** Who does something, from the shop’s list of people. */
+export const personSchema = Joi.string().trim().min(1).max(80);
+const head = { id: idSchema.required(), at: instantSchema.required(), by: personSchema.allow(null).required() };
+const STEP_EVENTS = ['start', 'done', 'skip', 'stop', 'repeat'] as const;
+const stepEvent = (kind: (typeof STEP_EVENTS)[number]) =>
   Joi.object({
     ...head,
     kind: Joi.string().valid(kind).required(),
-    piece,
+    bed: counted,
     step: Joi.number().integer().min(0).max(10_000).required(),
   });
+const swap = Joi.object({
+  ...head,
+  kind: Joi.string().valid('swap').required(),
+  press: Joi.object({ id: idSchema.required(), name: Joi.string().trim().min(1).max(80).required() }).required(),
+  dial: Joi.number().min(0).max(400).required(),
+});
 
+const share = Joi.number().min(0).max(1).required();
+const whenSpoiled = (schema: Joi.Schema) =>
+  Joi.when('verdict', { is: 'spoiled', then: schema.required(), otherwise: Joi.forbidden() });
 const verdictSchema = Joi.object({
   ...head,
   kind: Joi.string().valid('verdict').required(),
-  piece,
+  piece: counted,
   verdict: Joi.string().valid('good', 'spoiled').required(),
-  fault: Joi.when('verdict', { is: 'spoiled', then: faultCodeSchema.required(), otherwise: Joi.forbidden() }),
-  note: Joi.when('verdict', {
-    is: 'spoiled',
-    then: Joi.string().max(1000).allow('').required(),
-    otherwise: Joi.forbidden(),
-  }),
+  fault: whenSpoiled(faultCodeSchema),
+  note: whenSpoiled(Joi.string().max(1000).allow('')),
+  spot: whenSpoiled(
+    Joi.object({ side: Joi.number().integer().min(0).max(100).required(), across: share, down: share }).allow(null),
+  ),
+  photo: whenSpoiled(idSchema.allow(null)),
 });
 
+const KINDS = [...STEP_EVENTS, 'swap', 'verdict', 'undo'] as const;
 export const benchEventSchema = Joi.alternatives<BenchEvent>().conditional('.kind', {
   switch: [
-    { is: 'start', then: stepEvent('start') },
-    { is: 'done', then: stepEvent('done') },
-    { is: 'skip', then: stepEvent('skip') },
+    ...STEP_EVENTS.map((kind) => ({ is: kind, then: stepEvent(kind) })),
+    { is: 'swap', then: swap },
     { is: 'verdict', then: verdictSchema },
     {
       is: 'undo',
       then: Joi.object({ ...head, kind: Joi.string().valid('undo').required(), undoes: idSchema.required() }),
     },
   ],
-  otherwise: Joi.object({ kind: Joi.string().valid('start', 'done', 'skip', 'verdict', 'undo').required() }).unknown(),
+  otherwise: Joi.object({
+    kind: Joi.string()
+      .valid(...KINDS)
+      .required(),
+  }).unknown(),
 });
 
 /** Events that a bench screen hands over, oldest first; sending some again does no harm. */

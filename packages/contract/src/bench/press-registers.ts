@@ -7,6 +7,8 @@ export const PRESS_REGISTERS = {
   setPoint: 0,
   /** Input register: the plate’s temperature as the controller’s own sensor reads it. */
   plate: 0,
+  /** Input register: the pressure on the goods, kPa; 0 while it is open. */
+  pressure: 1,
   /** Discrete input: 1 while the press is closed. */
   closed: 0,
   /** Coil, written by a hand at the stand-in’s panel: closes and opens the press. */

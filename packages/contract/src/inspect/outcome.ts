@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { FAULT_CODES, type RunOutcome } from '@kanga/core/inspect';
 import { daySchema } from '../finding/index.js';
+import { houseSchema } from '../shop/index.js';
 
 const count = Joi.number().integer().min(0);
 
@@ -9,6 +10,8 @@ export const runOutcomeSchema = Joi.object<RunOutcome, true>({
   day: daySchema.required(),
   press: Joi.string().required(),
   blank: Joi.string().required(),
+  by: Joi.string().allow(null).required(),
+  house: houseSchema.allow(null).required(),
   good: count.required(),
   spoiled: count.required(),
   faults: Joi.object(Object.fromEntries(FAULT_CODES.map((code) => [code, count]))).required(),

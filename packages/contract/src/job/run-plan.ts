@@ -92,6 +92,7 @@ const step = Joi.object<Step, true>({
 export const runPlanSchema = Joi.object<RunPlan, true>({
   frozenAt: instantSchema.required(),
   pieces: Joi.number().integer().min(PIECES_LIMITS.least).max(PIECES_LIMITS.most).required(),
+  atOnce: Joi.number().integer().min(1).max(1000).required(),
   blank: blankSchema.required(),
   press: pressSchema.required(),
   paper: Joi.object({ id: idSchema.required(), name: words }).allow(null).required(),

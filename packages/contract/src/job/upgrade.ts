@@ -160,6 +160,7 @@ export function upgradePlan(plan: Plain): Plain {
     ...kept,
     blank: blankNow((kept['blank'] ?? {}) as Plain),
     press: { ...USUAL_PRESS, ...((kept['press'] ?? {}) as Plain) },
+    atOnce: 1,
     paper: null,
     house: null,
     sides: [{ layers, bed: null }],
@@ -167,9 +168,22 @@ export function upgradePlan(plan: Plain): Plain {
   };
 }
 
+/** An event as it was written when pieces went through the steps one by one, and nobody said who did it; one of today is given back as it is. */
+export function upgradeEvent(event: Plain): Plain {
+  if ('by' in event) return event;
+  const { piece, ...rest } = event;
+  if (event['kind'] === 'undo') return { ...event, by: null };
+  if (event['kind'] !== 'verdict') return { ...rest, bed: piece, by: null };
+  return { ...event, by: null, ...(event['verdict'] === 'spoiled' ? { spot: null, photo: null } : {}) };
+}
+
 /** Of format 3: presses had no opening, blanks no limits, and plans did not say how goods lay on the plate. */
 function fromThree(ticket: Written): Written {
-  const { blank, plan } = (ticket.file ?? {}) as { blank?: Plain | null; plan?: Plain | null };
+  const { blank, plan, events } = (ticket.file ?? {}) as {
+    blank?: Plain | null;
+    plan?: Plain | null;
+    events?: Plain[];
+  };
   return {
     ...ticket,
     formatVersion: 4,
@@ -177,6 +191,7 @@ function fromThree(ticket: Written): Written {
       ...ticket.file,
       blank: blank ? blankNow(blank) : (blank ?? null),
       plan: plan ? upgradePlan(plan) : (plan ?? null),
+      events: (events ?? []).map(upgradeEvent),
     },
   };
 }

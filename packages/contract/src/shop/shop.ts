@@ -54,6 +54,11 @@ const pressWords = {
     bottom: Joi.boolean().required(),
     left: Joi.boolean().required(),
   }).required(),
+  controller: Joi.string()
+    .uri({ scheme: ['tcp'] })
+    .max(300)
+    .allow(STAND_IN, null)
+    .required(),
   check: Joi.object<PressCheck, true>({
     at: instantSchema.required(),
     by: Joi.string().trim().min(1).max(80).required(),
@@ -171,6 +176,7 @@ export const settingsSchema = Joi.object<Settings, true>({
   sounds: Joi.boolean().required(),
   house: houseSchema.required(),
   energy: Joi.number().min(40).max(300).required(),
+  people: Joi.array().items(Joi.string().trim().min(1).max(80)).unique().max(100).required(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

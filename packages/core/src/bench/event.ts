@@ -1,11 +1,44 @@
 import type { FaultCode } from '../inspect/index.js';
 
+/** Where on a piece something is seen: a share of the side’s width and height from its upper left. */
+export interface PieceSpot {
+  side: number;
+  across: number;
+  down: number;
+}
+
 /** Something that happened at the press. Rows are only ever added; `id` makes sending one twice count once. */
-export type BenchEvent = { id: string; /** ISO 8601 with milliseconds. */ at: string } & (
-  | { kind: 'start'; piece: number; step: number }
-  | { kind: 'done'; piece: number; step: number }
-  | { kind: 'skip'; piece: number; step: number }
+export type BenchEvent = {
+  id: string;
+  /** ISO 8601 with milliseconds. */
+  at: string;
+  /** Who did it; null: nobody said. */
+  by: string | null;
+} & (
+  | { kind: 'start'; bed: number; step: number }
+  | { kind: 'done'; bed: number; step: number }
+  | { kind: 'skip'; bed: number; step: number }
+  /** The press was opened before its time: the step is due again. */
+  | { kind: 'stop'; bed: number; step: number }
+  /** Goes back to a step that was done already. */
+  | { kind: 'repeat'; bed: number; step: number }
+  /** From here on it is pressed on another press, whose dial stands at `dial` °C. */
+  | { kind: 'swap'; press: { id: string; name: string }; dial: number }
   | { kind: 'verdict'; piece: number; verdict: 'good' }
-  | { kind: 'verdict'; piece: number; verdict: 'spoiled'; fault: FaultCode; note: string }
+  /** Before its bed is through, the piece is scrapped: it is taken off. */
+  | {
+      kind: 'verdict';
+      piece: number;
+      verdict: 'spoiled';
+      fault: FaultCode;
+      note: string;
+      spot: PieceSpot | null;
+      /** Names a photograph that the server keeps; null: none was taken. */
+      photo: string | null;
+    }
   | { kind: 'undo'; undoes: string }
 );
+
+/** Events about one step of one bed. */
+export type StepEvent = Extract<BenchEvent, { bed: number }>;
+export type Verdict = Extract<BenchEvent, { kind: 'verdict' }>;

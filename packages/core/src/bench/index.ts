@@ -1,2 +1,6 @@
+export * from './actual.js';
+export * from './clock.js';
 export * from './event.js';
+export * from './lever.js';
 export * from './state.js';
+export * from './todo.js';

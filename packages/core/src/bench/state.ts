@@ -1,102 +1,214 @@
 import type { Step } from '../stack/index.js';
-import type { BenchEvent } from './event.js';
+import { secondsBetween } from './clock.js';
+import type { BenchEvent, StepEvent, Verdict } from './event.js';
 
-type Verdict = Extract<BenchEvent, { kind: 'verdict' }>;
+/** What the bench has to know of a plan. */
+export interface BenchPlan {
+  steps: readonly Step[];
+  pieces: number;
+  /** Pieces that go through the steps together: a pair on a jig, several on one plate. */
+  atOnce: number;
+  press: { id: string; name: string };
+  /** °C; plans of before did not say. */
+  dial?: number;
+}
 
-/** What became of one step of one piece. */
+/** What became of one step of one bed. */
 export interface StepRecord {
-  piece: number;
+  bed: number;
   step: number;
+  press: { id: string; name: string };
   startedAt: string | null;
   endedAt: string;
-  skipped: boolean;
-  /** Seconds under the clock; null for a step without one, or skipped. */
+  by: string | null;
+  /** Stopped: the press was opened early, and the step was due again. */
+  outcome: 'done' | 'skipped' | 'stopped';
+  /** Seconds under the clock, never below 0; null for a step without one, or skipped. */
   seconds: number | null;
 }
 
+/** The pieces that go through the steps together. */
+export interface Bed {
+  bed: number;
+  /** Counted from 0. */
+  pieces: number[];
+  /** The step now due; the number of steps when it is through. */
+  step: number;
+  /** When the clock of that step began; null while it does not run. */
+  startedAt: string | null;
+  /** When its last step ended. */
+  since: string | null;
+  /** Given up: every piece on it was scrapped before it was through. */
+  over: 'no' | 'through' | 'given up';
+}
+
 export interface BenchState {
-  /** The step now due, or null when every piece is through. Counted from 0. */
-  position: { piece: number; step: number; startedAt: string | null } | null;
+  beds: Bed[];
   records: StepRecord[];
   verdicts: (Verdict | null)[];
+  /** The press it is on now, and what its dial stands at, °C. */
+  press: { id: string; name: string };
+  dial: number | null;
+  /** When a plate was last opened after a clock: it has to recover from there. */
+  openedAt: string | null;
   /** The event that undo would take back now, if any. */
   undoable: BenchEvent | null;
 }
 
-export const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
+/** Beds that so many pieces make. */
+export const bedsOf = ({ pieces, atOnce }: Pick<BenchPlan, 'pieces' | 'atOnce'>): number => Math.ceil(pieces / atOnce);
 
-/** Events that still count: those taken back are gone, and so is each undo. An undo of an undo has no effect. */
+/** Seconds of the clock that a step runs; null when it runs none. What cools has a clock of its own. */
+export const clockOf = (step: Step | undefined): number | null =>
+  !step ? null : (step.seconds ?? (step.at === 'rack' ? step.takes : null));
+
+/** A clock that nobody starts: what cools begins when it is laid down, and after a wait for the heat the dwell begins at once. */
+const startsItself = (steps: readonly Step[], step: number): boolean =>
+  steps[step]?.at === 'rack' || steps[step - 1]?.kind === 'recover';
+
+/** Events that still count, each once: those taken back are gone, and so is each undo. An undo of an undo has no effect. */
 export function standing(events: readonly BenchEvent[]): Exclude<BenchEvent, { kind: 'undo' }>[] {
   const undone = new Set(events.flatMap((e) => (e.kind === 'undo' ? [e.undoes] : [])));
-  return events.flatMap((e) => (e.kind === 'undo' || undone.has(e.id) ? [] : [e]));
+  const seen = new Set<string>();
+  return events.flatMap((event) => {
+    if (event.kind === 'undo' || undone.has(event.id) || seen.has(event.id)) return [];
+    seen.add(event.id);
+    return [event];
+  });
+}
+
+/** Replays the events of one run; kept apart from `benchState` so that each rule has a name. */
+class Replay {
+  readonly state: BenchState;
+
+  constructor(private readonly plan: BenchPlan) {
+    const { pieces, atOnce, press, dial = null } = plan;
+    this.state = {
+      beds: Array.from({ length: bedsOf(plan) }, (_, bed) => ({
+        bed,
+        pieces: Array.from({ length: Math.min(atOnce, pieces - bed * atOnce) }, (__, i) => bed * atOnce + i),
+        step: 0,
+        startedAt: null,
+        since: null,
+        over: 'no',
+      })),
+      records: [],
+      verdicts: Array.from({ length: pieces }, () => null),
+      press: { id: press.id, name: press.name },
+      dial,
+      openedAt: null,
+      undoable: null,
+    };
+  }
+
+  /** Takes an event; false when it is stale and changes nothing. */
+  take(event: Exclude<BenchEvent, { kind: 'undo' }>): boolean {
+    if (event.kind === 'swap') {
+      this.state.press = event.press;
+      this.state.dial = event.dial;
+      this.state.openedAt = null;
+      return true;
+    }
+    return event.kind === 'verdict' ? this.judge(event) : this.move(event);
+  }
+
+  private judge(event: Verdict): boolean {
+    const bed = this.state.beds[Math.floor(event.piece / this.plan.atOnce)];
+    if (!bed || event.piece >= this.plan.pieces) return false;
+    this.state.verdicts[event.piece] = event;
+    // Whoever judges a piece has it in the hand: it has cooled.
+    const last = this.plan.steps.length - 1;
+    if (bed.step === last && this.plan.steps[last]?.at === 'rack') this.end(bed, event, 'done');
+    return true;
+  }
+
+  private move(event: StepEvent): boolean {
+    const bed = this.state.beds[event.bed];
+    if (!bed) return false;
+    if (event.kind === 'repeat') return this.goBack(bed, event);
+    if (event.step !== bed.step) return false;
+    const clock = clockOf(this.plan.steps[bed.step]);
+    const running = clock !== null && bed.startedAt !== null;
+    switch (event.kind) {
+      case 'start':
+        if (clock === null || running) return false;
+        bed.startedAt = event.at;
+        return true;
+      case 'stop':
+        if (!running || this.plan.steps[bed.step]?.at !== 'press') return false;
+        this.record(bed, event, 'stopped');
+        bed.startedAt = null;
+        this.state.openedAt = event.at;
+        return true;
+      case 'done':
+        if (clock !== null && !running) return false;
+        this.end(bed, event, 'done');
+        return true;
+      case 'skip':
+        if (bed.step >= this.plan.steps.length) return false;
+        this.end(bed, event, 'skipped');
+        return true;
+    }
+  }
+
+  private goBack(bed: Bed, event: StepEvent): boolean {
+    if (event.step >= bed.step) return false;
+    bed.step = event.step;
+    bed.startedAt = startsItself(this.plan.steps, bed.step) ? event.at : null;
+    bed.since = event.at;
+    return true;
+  }
+
+  private record(bed: Bed, { at, by }: BenchEvent, outcome: StepRecord['outcome']): void {
+    const { startedAt, step } = bed;
+    const timed = startedAt !== null && outcome !== 'skipped' && clockOf(this.plan.steps[step]) !== null;
+    this.state.records.push({
+      bed: bed.bed,
+      step,
+      press: this.state.press,
+      startedAt,
+      endedAt: at,
+      by,
+      outcome,
+      // Two clocks that disagree must not make a time that ran backwards.
+      seconds: timed ? Math.max(0, secondsBetween(startedAt, at)) : null,
+    });
+  }
+
+  private end(bed: Bed, event: BenchEvent, outcome: StepRecord['outcome']): void {
+    const step = this.plan.steps[bed.step];
+    if (step?.at === 'press' && step.seconds !== null && outcome === 'done') this.state.openedAt = event.at;
+    this.record(bed, event, outcome);
+    bed.step++;
+    bed.since = event.at;
+    bed.startedAt = bed.step < this.plan.steps.length && startsItself(this.plan.steps, bed.step) ? event.at : null;
+  }
+
+  finish(): BenchState {
+    const { beds, verdicts } = this.state;
+    for (const bed of beds) {
+      const scrapped = bed.pieces.every((piece) => verdicts[piece]?.verdict === 'spoiled');
+      bed.over = bed.step >= this.plan.steps.length ? 'through' : scrapped ? 'given up' : 'no';
+    }
+    return this.state;
+  }
 }
 
 /**
- * The state of a run as a pure function of its steps and the recorded events, in order. An event about any step but the
- * one due is stale (a second screen, a second press of a button) and changes nothing. O(events).
+ * The state of a run as a pure function of its plan and the recorded events, in order. An event about any step but the
+ * one due on its bed is stale (a second screen, a second press of a button) and changes nothing. O(events + pieces).
  */
-export function benchState(steps: readonly Step[], pieces: number, events: readonly BenchEvent[]): BenchState {
-  const records: StepRecord[] = [];
-  const verdicts: BenchState['verdicts'] = Array.from({ length: pieces }, () => null);
-  let undoable: BenchEvent | null = null;
-  let position: BenchState['position'] = pieces > 0 && steps.length > 0 ? { piece: 0, step: 0, startedAt: null } : null;
-
-  for (const event of standing(events)) {
-    if (event.kind === 'verdict') {
-      if (event.piece >= pieces) continue;
-      verdicts[event.piece] = event;
-      undoable = event;
-      continue;
-    }
-    if (!position || event.piece !== position.piece || event.step !== position.step) continue;
-    const clocked: boolean = typeof steps[position.step]?.seconds === 'number';
-    if (event.kind === 'start') {
-      if (!clocked || position.startedAt) continue;
-      position = { ...position, startedAt: event.at };
-    } else {
-      if (event.kind === 'done' && clocked && !position.startedAt) continue;
-      const { startedAt } = position;
-      const skipped = event.kind === 'skip';
-      records.push({
-        piece: position.piece,
-        step: position.step,
-        startedAt,
-        endedAt: event.at,
-        skipped,
-        seconds: clocked && startedAt && !skipped ? secondsBetween(startedAt, event.at) : null,
-      });
-      const last = position.step === steps.length - 1;
-      const piece: number = last ? position.piece + 1 : position.piece;
-      position = piece >= pieces ? null : { piece, step: last ? 0 : position.step + 1, startedAt: null };
-    }
-    undoable = event;
-  }
-  return { position, records, verdicts, undoable };
+export function benchState(plan: BenchPlan, events: readonly BenchEvent[]): BenchState {
+  const replay = new Replay(plan);
+  for (const event of standing(events)) if (replay.take(event)) replay.state.undoable = event;
+  return replay.finish();
 }
 
-/** Pieces that are through every step. */
-export const piecesPressed = (state: BenchState, pieces: number): number => state.position?.piece ?? pieces;
+/** Whether every bed is over: nothing is left to do at the press. */
+export const allPressed = ({ beds }: BenchState): boolean => beds.every(({ over }) => over !== 'no');
 
-/** How long before the end a clock says *soon*, seconds. */
-export const SOON_SECONDS = 5;
-
-export type ClockPhase = 'waiting' | 'running' | 'soon' | 'now' | 'overdue';
-
-/** A clock reading worked out from a recorded start: nothing ticks, so nothing can be lost. */
-export interface ClockReading {
-  phase: ClockPhase;
-  /** Seconds left; negative when overdue. */
-  left: number;
-  /** Share of the time gone, 0 to 1. */
-  share: number;
-}
-
-/** Reads a clock of `seconds` started at `startedAt` (null: not yet) at the moment `now`, ISO 8601. */
-export function readClock(seconds: number, startedAt: string | null, now: string): ClockReading {
-  if (startedAt === null) return { phase: 'waiting', left: seconds, share: 0 };
-  // A clock set back must not show more time than there ever was.
-  const gone = Math.max(0, secondsBetween(startedAt, now));
-  const left = seconds - gone;
-  const phase = left > SOON_SECONDS ? 'running' : left > 0 ? 'soon' : left > -3 ? 'now' : 'overdue';
-  return { phase, left, share: seconds <= 0 ? 1 : Math.min(1, gone / seconds) };
-}
+/** Pieces that can be judged: those through every step, and those scrapped on the way. In order. */
+export const pressedPieces = ({ beds, verdicts }: BenchState): number[] =>
+  beds.flatMap(({ pieces, over }) =>
+    pieces.filter((piece) => over === 'through' || verdicts[piece]?.verdict === 'spoiled'),
+  );

@@ -5,6 +5,8 @@ const run = (change: Partial<RunOutcome> = {}): RunOutcome => ({
   day: '2026-11-20',
   press: 'Back press',
   blank: 'Tee',
+  by: null,
+  house: null,
   good: 10,
   spoiled: 0,
   faults: {},

@@ -1,3 +1,4 @@
+import type { HouseRules } from '../shop/index.js';
 import type { FaultCode } from './faults.js';
 import { wilsonInterval } from './tally.js';
 
@@ -7,6 +8,10 @@ export interface RunOutcome {
   day: string;
   press: string;
   blank: string;
+  /** Who pressed; null: nobody said. */
+  by: string | null;
+  /** The schools that the house followed; null: plans of before did not say. */
+  house: HouseRules | null;
   good: number;
   spoiled: number;
   /** How many pieces each fault spoiled. */
@@ -69,12 +74,22 @@ export function falloutOf(runs: readonly RunOutcome[], aim: number = FALLOUT_AIM
   return pressed === 0 ? null : shareOf('all', spoiled, pressed, aim);
 }
 
-/** The fallout by press or by blank, the worst that can be told apart first, then by share. O(n log n). */
-export function falloutBy(runs: readonly RunOutcome[], key: 'press' | 'blank', aim: number = FALLOUT_AIM): Share[] {
+/** What fallout is held apart by: the press, the blank, who pressed, or what the house did about one of its questions. */
+export type FalloutKey = 'press' | 'blank' | 'by' | keyof HouseRules;
+
+const groupOf = (run: RunOutcome, key: FalloutKey): string => {
+  if (key === 'press' || key === 'blank') return run[key];
+  if (key === 'by') return run.by ?? 'nobody said who';
+  return run.house?.[key] ?? 'nobody said how';
+};
+
+/** The fallout held apart, the worst that can be told apart first, then by share. O(n log n). */
+export function falloutBy(runs: readonly RunOutcome[], key: FalloutKey, aim: number = FALLOUT_AIM): Share[] {
   const groups = new Map<string, { spoiled: number; pressed: number }>();
   for (const run of runs) {
-    const before = groups.get(run[key]) ?? { spoiled: 0, pressed: 0 };
-    groups.set(run[key], {
+    const group = groupOf(run, key);
+    const before = groups.get(group) ?? { spoiled: 0, pressed: 0 };
+    groups.set(group, {
       spoiled: before.spoiled + run.spoiled,
       pressed: before.pressed + run.spoiled + run.good,
     });

@@ -1,5 +1,6 @@
 export * from './fallout.js';
 export * from './faults.js';
+export * from './recipe.js';
 export * from './tally.js';
 export * from './why.js';
 export type { CauseRule, Change } from './cause-rule.js';

@@ -1,3 +1,4 @@
+import type { Actual } from '../bench/index.js';
 import { baseKindOf, type Blank } from '../blank/index.js';
 import { mapOf } from '../heat/index.js';
 import type { HouseRules, Press } from '../shop/index.js';
@@ -15,6 +16,9 @@ export interface Pressed {
   house: HouseRules | null;
   /** For each pressing of this piece: planned and actual seconds; null: nobody clocked it. */
   dwells: { planned: number; actual: number | null }[];
+  /** What the plate read while it was pressed last, and what its dial was to stand at, °C; null: nobody knows. */
+  plate: Actual | null;
+  dial: number | null;
   /** Kinds of steps of this piece that were passed over. */
   skipped: readonly Step['kind'][];
   /** What was found on the other pieces of the run: null for a good one. */
@@ -55,6 +59,10 @@ export function heatOff({ press, sides, settings }: Pressed): number | null {
   return Math.abs(over) > Math.abs(under) ? over : under;
 }
 
+/** How far the plate was above its dial on average while it was pressed, °C; null: nobody read it. */
+export const readOff = ({ plate, dial }: Pressed): number | null =>
+  plate === null || dial === null ? null : plate.mean - dial;
+
 const round = (value: number): number => Math.round(Math.abs(value));
 /** A difference of temperature in both scales, °C given. */
 export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1.8)} °F)`;
@@ -62,8 +70,15 @@ export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1
 /** What speaks for too much heat. */
 export function tooHot(piece: Pressed): Evidence[] {
   const off = heatOff(piece);
+  const read = readOff(piece);
   const { range, value, overruled } = piece.settings.temperature;
   return [
+    ...when(
+      read !== null && read > OFF,
+      `The plate read ${degrees(read ?? 0)} above its dial while it was pressed.`,
+      STRONG,
+    ),
+    ...when(read !== null && read <= OFF, 'The plate read no more than its dial while it was pressed.', -LITTLE),
     ...when(
       off !== null && off > OFF,
       `The plate is ${degrees(off ?? 0)} hotter than wanted under part of it.`,
@@ -97,8 +112,15 @@ export function coolSpot(piece: Pressed): Evidence[] {
 
 /** What speaks for too little heat. */
 export function tooCool(piece: Pressed): Evidence[] {
+  const read = readOff(piece);
   const { range, value, overruled } = piece.settings.temperature;
   return [
+    ...when(
+      read !== null && read < -OFF,
+      `The plate read ${degrees(read ?? 0)} below its dial while it was pressed.`,
+      STRONG,
+    ),
+    ...when(read !== null && read >= -OFF, 'The plate kept to its dial while it was pressed.', -LITTLE),
     ...coolSpot(piece),
     ...when(range !== undefined && value <= range.low + 1, 'Its temperature is at the low end of what is usual.', SOME),
     ...when(range !== undefined && value > range.high - 2, 'Its temperature is at the top already.', -SOME),

@@ -4,7 +4,7 @@ import type { Blank } from '../blank/index.js';
 import type { Overrides } from '../stack/index.js';
 import { CAUSE_RULES, FAULT_CODES, whyOf, type FaultCode, type Pressed } from './index.js';
 
-interface Told extends Partial<Pick<Pressed, 'skipped' | 'others'>> {
+interface Told extends Partial<Pick<Pressed, 'skipped' | 'others' | 'plate' | 'dial'>> {
   overrides?: Overrides;
   house?: Partial<HouseRules>;
   press?: Press;
@@ -28,6 +28,8 @@ function pressed(
     dwells: plan.steps.flatMap(({ kind, seconds }) =>
       kind === 'press' && seconds !== null ? [{ planned: seconds, actual: seconds + over }] : [],
     ),
+    plate: null,
+    dial: null,
     skipped: [],
     others: [],
     ...rest,

@@ -5,3 +5,4 @@ export * from './log.js';
 export * from './approval.js';
 export * from './outcome.js';
 export * from './pressed.js';
+export * from './swap.js';

@@ -1,4 +1,4 @@
-import type { BenchEvent } from '../bench/index.js';
+import { allPressed, type BenchEvent } from '../bench/index.js';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { STAGES } from '../finding/index.js';
 import { sampleArt, sampleFacts, sampleFloor, sampleJob } from '../testing/index.js';
@@ -70,6 +70,7 @@ const plan = (): RunPlan => {
   return {
     frozenAt: '2026-11-24T09:00:00.000Z',
     pieces: 2,
+    atOnce: stack.cycle.atOnce,
     blank,
     press: stack.press,
     paper: null,
@@ -85,13 +86,12 @@ function follow(): { events: BenchEvent[]; sentences: string[] } {
   const sentences: string[] = [];
   for (let i = 0; i < 100; i++) {
     const view = see(file({ plan: plan(), events }, { reached: 'press' }));
-    const at = view.bench?.position ? 'press' : 'inspect';
+    const at = view.bench && allPressed(view.bench) ? 'inspect' : 'press';
     const action = nextAction(view, at);
     sentences.push(action.sentence);
-    const head = { id: `e${i}`, at: new Date(Date.UTC(2026, 10, 24, 9) + i * 10_000).toISOString() };
+    const head = { id: `e${i}`, at: new Date(Date.UTC(2026, 10, 24, 9) + i * 10_000).toISOString(), by: null };
     const { command } = action;
-    if (command.kind === 'bench')
-      events.push({ ...head, kind: command.event, piece: command.piece, step: command.step });
+    if (command.kind === 'bench') events.push({ ...head, kind: command.event, bed: command.bed, step: command.step });
     else if (command.kind === 'all-good')
       command.pieces.forEach((piece) =>
         events.push({ ...head, id: `${head.id}-${piece}`, kind: 'verdict', piece, verdict: 'good' }),

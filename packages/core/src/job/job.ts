@@ -54,6 +54,8 @@ export interface Job {
 export interface RunPlan {
   frozenAt: string;
   pieces: number;
+  /** Pieces that go through the steps together: a pair on jigs, several on one plate. */
+  atOnce: number;
   blank: Blank;
   press: Press;
   /** The paper that the transfers were planned on; null: plans of before did not say. */

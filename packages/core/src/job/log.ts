@@ -1,43 +1,47 @@
 import { benchState, type StepRecord } from '../bench/index.js';
-import { faultOf } from '../inspect/index.js';
+import type { FaultCode } from '../inspect/index.js';
 import type { JobFile } from './job.js';
 
-/** One pressing as it happened, beside what was planned. */
+/** One piece at one pressing as it happened, beside what was planned. */
 export interface LogRow {
   piece: number;
   side: string;
   pressName: string;
+  /** Who pressed it; null: nobody said. */
+  by: string | null;
   temperature: number;
   planned: number;
   actual: number | null;
   at: string;
   verdict: 'good' | 'spoiled' | 'not judged';
-  fault: string | null;
+  fault: FaultCode | null;
   note: string;
 }
 
-/** The pressings of a run, planned against actual: one row for each press step that ended. */
+/** The pressings of a run, planned against actual: a row for each piece and each time that it was pressed. O(events). */
 export function logOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>): LogRow[] {
   if (!plan) return [];
-  const { records, verdicts } = benchState(plan.steps, plan.pieces, events);
+  const { beds, records, verdicts } = benchState(plan, events);
   return records.flatMap((record: StepRecord) => {
     const step = plan.steps[record.step];
     if (step?.kind !== 'press' || step.seconds === null) return [];
-    const verdict = verdicts[record.piece];
-    const spoiled = verdict?.verdict === 'spoiled' ? verdict : null;
-    return [
-      {
-        piece: record.piece,
+    const planned = step.seconds;
+    return (beds[record.bed]?.pieces ?? []).map((piece): LogRow => {
+      const verdict = verdicts[piece];
+      const spoiled = verdict?.verdict === 'spoiled' ? verdict : null;
+      return {
+        piece,
         side: plan.blank.sides[step.side]?.name ?? '',
-        pressName: plan.press.name,
+        pressName: record.press.name,
+        by: record.by,
         temperature: plan.settings.temperature.value,
-        planned: step.seconds,
+        planned,
         actual: record.seconds,
         at: record.startedAt ?? record.endedAt,
         verdict: verdict ? verdict.verdict : 'not judged',
-        fault: spoiled ? faultOf(spoiled.fault).seen : null,
+        fault: spoiled?.fault ?? null,
         note: spoiled?.note ?? '',
-      },
-    ];
+      };
+    });
   });
 }

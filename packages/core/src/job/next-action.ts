@@ -1,6 +1,7 @@
-import { piecesPressed } from '../bench/index.js';
+import { allPressed, namePieces, todoOf, type Task } from '../bench/index.js';
 import { STAGES, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
+import type { RunPlan } from './job.js';
 import type { JobView } from './view.js';
 
 /** The one command that moves a job on. */
@@ -13,7 +14,7 @@ export type Command =
   | { kind: 'go'; to: Stage }
   /** Freeze the plan and go to the press. */
   | { kind: 'start-press' }
-  | { kind: 'bench'; event: 'start' | 'done'; piece: number; step: number }
+  | { kind: 'bench'; event: 'start' | 'done'; bed: number; step: number }
   | { kind: 'all-good'; pieces: number[] }
   | { kind: 'close' };
 
@@ -25,6 +26,9 @@ export interface NextAction {
   label: string;
   command: Command;
 }
+
+/** How many jigs limit what is under way; null: none are needed, or nobody counted. */
+export const jigsOf = ({ blank }: RunPlan): number | null => (blank.jig ? blank.jigs : null);
 
 const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 const stageName = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
@@ -38,7 +42,8 @@ function atBench(view: JobView): NextAction {
       label: 'To the stack',
       command: { kind: 'go', to: 'stack' },
     };
-  if (!bench.position) {
+  const { first } = todoOf(plan, bench, jigsOf(plan));
+  if (!first) {
     return {
       stage: 'press',
       sentence: `All ${plural(plan.pieces, 'piece')} pressed. Look at each one while it is fresh.`,
@@ -46,37 +51,27 @@ function atBench(view: JobView): NextAction {
       command: { kind: 'advance', to: 'inspect' },
     };
   }
-  const { piece, step, startedAt } = bench.position;
-  const what = plan.steps[step];
-  const counted = plan.pieces > 1 ? `Piece ${piece + 1} of ${plan.pieces}: ` : '';
-  const lower = (text: string) => (counted ? text.charAt(0).toLowerCase() + text.slice(1) : text);
-  if (typeof what?.seconds === 'number') {
-    return startedAt
-      ? {
-          stage: 'press',
-          sentence: `${counted}${lower('Open at zero')}.`,
-          label: 'Opened',
-          command: { kind: 'bench', event: 'done', piece, step },
-        }
-      : {
-          stage: 'press',
-          sentence: `${counted}${lower(what.title)}: close the press.`,
-          label: 'Closed: start the clock',
-          command: { kind: 'bench', event: 'start', piece, step },
-        };
-  }
-  return {
-    stage: 'press',
-    sentence: `${counted}${lower(what?.title ?? '')}.`,
-    label: 'Done',
-    command: { kind: 'bench', event: 'done', piece, step },
-  };
+  return { stage: 'press', ...asking(first, plan.pieces) };
+}
+
+/** How a step that is due is asked for, and how it is told. */
+export function asking({ bed, pieces, step, what, clock, event }: Task, of: number): Omit<NextAction, 'stage'> {
+  const named = of > 1 ? `${namePieces(pieces, of)}: ` : '';
+  const lower = (text: string) => (named ? text.charAt(0).toLowerCase() + text.slice(1) : text);
+  const command: Command = { kind: 'bench', event, bed, step };
+  if (what.at === 'rack')
+    return { sentence: `${named}${lower('Off the rack when it is cool')}.`, label: 'It is cool', command };
+  if (clock?.startedAt) return { sentence: `${named}${lower('Open at zero')}.`, label: 'Opened', command };
+  if (clock)
+    return { sentence: `${named}${lower(what.title)}: close the press.`, label: 'Closed: start the clock', command };
+  if (what.kind === 'recover')
+    return { sentence: `${named}${lower(what.title)}.`, label: 'It is hot: start the clock', command };
+  return { sentence: `${named}${lower(what.title)}.`, label: 'Done', command };
 }
 
 function atInspect(view: JobView): NextAction {
   const { plan, bench, job } = view;
-  const pressed = bench && plan ? piecesPressed(bench, plan.pieces) : 0;
-  if (!plan || !bench || pressed < plan.pieces) {
+  if (!plan || !bench || !allPressed(bench)) {
     return {
       stage: 'inspect',
       sentence: 'Not every piece is pressed yet.',
@@ -183,7 +178,7 @@ export function ripeness(
 ): 'done' | 'blocked' | 'todo' {
   const { job } = view;
   if (job.status === 'closed') return 'done';
-  if (stage === 'press' && view.bench?.position === null) return 'done';
+  if (stage === 'press' && view.bench && allPressed(view.bench)) return 'done';
   if (STAGES.indexOf(stage) >= STAGES.indexOf(job.reached)) return 'todo';
   return !view.plan && view.blocks[stage].length > 0 ? 'blocked' : 'done';
 }

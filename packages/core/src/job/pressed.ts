@@ -1,12 +1,17 @@
-import { benchState } from '../bench/index.js';
+import { actualOf, benchState, type Sample } from '../bench/index.js';
 import type { Pressed } from '../inspect/index.js';
 import type { JobFile } from './job.js';
 
 /** A piece of a run as it was pressed, for whoever asks why it came out as it did; null while there is no plan. `piece` from 0. O(events). */
-export function pressedOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>, piece: number): Pressed | null {
+export function pressedOf(
+  { plan, events }: Pick<JobFile, 'plan' | 'events'>,
+  piece: number,
+  courses: readonly { bed: number; step: number; samples: readonly Sample[] }[] = [],
+): Pressed | null {
   if (!plan) return null;
-  const { records, verdicts } = benchState(plan.steps, plan.pieces, events);
-  const own = records.filter((record) => record.piece === piece);
+  const { records, verdicts } = benchState(plan, events);
+  const bed = Math.floor(piece / plan.atOnce);
+  const own = records.filter((record) => record.bed === bed);
   return {
     blank: plan.blank,
     press: plan.press,
@@ -20,8 +25,12 @@ export function pressedOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>, pi
         ? [{ planned: planned.seconds, actual: seconds }]
         : [];
     }),
+    plate: actualOf(
+      courses.findLast((one) => one.bed === bed && plan.steps[one.step]?.kind === 'press')?.samples ?? [],
+    ),
+    dial: plan.dial ?? null,
     skipped: plan.steps
-      .filter((_, step) => own.some((one) => one.step === step && one.skipped))
+      .filter((_, step) => own.some((one) => one.step === step && one.outcome === 'skipped'))
       .map(({ kind }) => kind),
     others: verdicts.flatMap((verdict, at) =>
       verdict === null || at === piece ? [] : [verdict.verdict === 'spoiled' ? verdict.fault : null],

@@ -214,7 +214,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     press: null,
     planned: null,
     stack: null,
-    bench: plan ? benchState(plan.steps, plan.pieces, events) : null,
+    bench: plan ? benchState(plan, events) : null,
     approval: approvalState(file),
     findings,
     blocks: { ...findings },
@@ -339,10 +339,11 @@ export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
 /** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
 export function runPlanOf({ job, blank, stack, printed, media }: JobView, frozenAt: string): RunPlan | null {
   if (!blank || !stack) return null;
-  const { press, settings, sides, steps, dial, house } = stack;
+  const { press, settings, sides, steps, dial, house, cycle } = stack;
   return {
     frozenAt,
     pieces: job.pieces,
+    atOnce: cycle.atOnce,
     blank: pressedPart(blank, printed),
     press,
     paper: media && { id: media.id, name: media.name },

@@ -49,6 +49,8 @@ export interface Press {
   open: Record<'top' | 'right' | 'bottom' | 'left', boolean>;
   /** Its last check; null: never checked. */
   check: PressCheck | null;
+  /** Where its controller answers Modbus TCP, `tcp://host:port`, or the stand-in; null: it tells nothing of itself. */
+  controller: string | null;
 }
 
 /** The edges that are open on a press of a kind: the hinge of a clamshell stands at its back, a mug press closes round the goods. */
@@ -63,8 +65,9 @@ export const openEdges = (kind: PressKind): Press['open'] => {
 };
 
 /** What is taken of a press that nobody has said more of. From memory, no published source: a quarter of an hour, half a minute. */
-export const USUAL_PRESS: Pick<Press, 'opening' | 'warmUp' | 'recovery' | 'table' | 'pads'> = {
+export const USUAL_PRESS: Pick<Press, 'opening' | 'warmUp' | 'recovery' | 'table' | 'pads' | 'controller'> = {
   opening: null,
+  controller: null,
   warmUp: 900,
   recovery: 30,
   table: 0,
@@ -105,7 +108,7 @@ export interface Printer {
   mirrorTest: MirrorTest | null;
 }
 
-/** The address of the simulated printer that ships with Kanga, wherever it listens today. */
+/** The address of the simulated device that ships with Kanga, wherever it listens today. */
 export const STAND_IN = 'stand-in';
 
 /** What a printed mirror test showed. */
@@ -171,4 +174,6 @@ export interface Settings {
   house: HouseRules;
   /** Activation energy of dye going into the cloth, kJ/mol: how much a lower temperature is paid for with time. */
   energy: number;
+  /** Who works here, for saying who pressed. */
+  people: string[];
 }

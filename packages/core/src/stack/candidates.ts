@@ -133,12 +133,13 @@ const stated = <T>(value: T | null): Said<T> | null =>
 
 const fromProven = ({ proven, nearness }: ReturnType<typeof provenHere>['proven'][number]): Candidate => {
   const { good, spoiled, last } = proven;
-  const why = `${good} of ${good + spoiled} came out good: ${nearness}, on this press.`;
+  const counted = good + spoiled > 0 ? `${good} of ${good + spoiled} came out good` : 'never pressed here so far';
+  const why = `${proven.accepted ? 'The recipe of the book: ' : ''}${counted}: ${nearness}, on this press.`;
   const own = nearness.startsWith('this blank');
   return {
     source: { kind: 'proven on this press', times: good, last: last.slice(0, 10) },
     confidence: own ? 'firm' : 'fair',
-    name: 'what is proven on this press',
+    name: proven.accepted ? 'the recipe' : 'what is proven on this press',
     temperature: { value: proven.temperature, why },
     dwell: { value: proven.dwell, why },
     pressure: { value: proven.pressure, why },

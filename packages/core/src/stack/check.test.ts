@@ -125,6 +125,7 @@ describe('heat', () => {
       good: 9,
       spoiled: 0,
       last: '2026-11-20T08:00:00.000Z',
+      accepted: false,
     };
     expect(codes(tee, {}, samplePress, { proven: [proven] })).not.toContain('stack.unproven:note');
   });

@@ -19,6 +19,8 @@ export interface Proven {
   spoiled: number;
   /** When a piece was judged last, ISO 8601. */
   last: string;
+  /** Whether it is the recipe of its blank, press and paper: then it comes before whatever was pressed more often. */
+  accepted: boolean;
 }
 
 /** This many good pieces prove a setting, with no more than this share spoiled. Common practice, no published source. */
@@ -38,8 +40,9 @@ export interface ProvenHere {
   nearness: Nearness;
 }
 
-const isProven = ({ good, spoiled }: Proven): boolean =>
-  good >= PROVEN.least && spoiled / (good + spoiled) <= PROVEN.mostSpoiled;
+/** Whether enough of it came out good, or somebody accepted it. */
+export const isProven = ({ good, spoiled, accepted }: Proven): boolean =>
+  accepted || (good >= PROVEN.least && spoiled / (good + spoiled) <= PROVEN.mostSpoiled);
 
 /**
  * What was pressed on this press with the blank or its like, the nearest first, then what came out good most often: those that are proven, and those
@@ -68,6 +71,7 @@ export function provenHere(
   near.sort(
     (a, b) =>
       ORDER.indexOf(a.nearness) - ORDER.indexOf(b.nearness) ||
+      Number(b.proven.accepted) - Number(a.proven.accepted) ||
       b.proven.good - a.proven.good ||
       b.proven.last.localeCompare(a.proven.last),
   );

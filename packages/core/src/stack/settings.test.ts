@@ -26,6 +26,7 @@ const proven = (change: Partial<Proven> = {}): Proven => ({
   good: 12,
   spoiled: 0,
   last: '2026-11-20T10:00:00.000Z',
+  accepted: false,
   ...change,
 });
 const known = (list: Proven[], more: Partial<Known> = {}): Partial<Known> => ({

@@ -13,6 +13,7 @@ export const STEP_KINDS = [
   'place',
   'hold',
   'stack',
+  'recover',
   'press',
   'move',
   'wait',
@@ -63,6 +64,7 @@ const TAKES = {
   hold: 12,
   tape: 30,
   stack: 10,
+  recover: 60,
   move: 30,
   peel: 6,
   turn: 15,
@@ -85,7 +87,7 @@ const HOT = 'Hot at a touch: heat gloves.';
 /** What may be hot enough to burn while it is handled, by kind of step. */
 const cautionOf = (kind: StepKind, blank: Blank): string | null => {
   if (kind === 'peel' || kind === 'turn' || kind === 'move' || kind === 'cool' || kind === 'unload') return HOT;
-  if (kind === 'press' || kind === 'pre-press')
+  if (kind === 'press' || kind === 'pre-press' || kind === 'recover')
     return 'Keep fingers and loose sleeves out of the press; never leave it alone.';
   if (kind === 'stack' && blank.family === 'tile') return 'A tile breaks under too much pressure: light.';
   return null;
@@ -257,11 +259,24 @@ export function stepsOf(
           },
         );
       const { value: level } = settings.pressure;
+      if (blank.family === 'mug')
+        add(
+          'recover',
+          side,
+          'Close it, and wait for the heat',
+          'The cold mug takes heat: the clock starts when the element is back at about 370 °F (188 °C).',
+          {
+            at: 'press',
+            hands: 1,
+            takes: TAKES.recover,
+            look: 'What the press shows of its own temperature.',
+          },
+        );
       add(
         'press',
         side,
         `Press${named(side)}${which}`,
-        `${level === 'medium' ? 'Medium' : level === 'light' ? 'Light' : 'Firm'} pressure, plates level.${blank.family === 'mug' ? ' Start the clock when the element is back at about 370 °F (188 °C).' : ''}`,
+        `${level === 'medium' ? 'Medium' : level === 'light' ? 'Light' : 'Firm'} pressure, plates level.`,
         {
           at: 'press',
           hands: 1,

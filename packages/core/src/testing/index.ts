@@ -135,3 +135,4 @@ export const sampleArt = (facts: ArtFacts = sampleFacts(), more: Partial<Art> = 
   facts,
   ...more,
 });
+export * from './bench.js';

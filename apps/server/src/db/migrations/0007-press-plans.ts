@@ -1,11 +1,9 @@
-import type { BenchEvent } from '@kanga/core/bench';
-import { outcomeOf, type RunPlan } from '@kanga/core/job';
 import { upgradePlan } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 
 /**
  * What presses, printers and blanks are asked for a plan; the schools that came since; plans that keep how goods lay on the plate; and what came of
- * each run, counted once.
+ * each run, counted once and apart by press and by person. Pieces go through the steps in beds, of one piece each in plans of before.
  */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
@@ -34,29 +32,33 @@ export async function up(db: Knex): Promise<void> {
         (blank_id, press_id, media_id, temperature, dwell, pre_press, pressure, peel, family, surface)
     );
     CREATE TABLE run_result (
-      job_id uuid PRIMARY KEY REFERENCES run_plan ON DELETE CASCADE,
+      job_id uuid NOT NULL REFERENCES run_plan ON DELETE CASCADE,
       settings_id int NOT NULL REFERENCES pressed_settings,
+      who text,
+      house jsonb,
       good int NOT NULL CHECK (good >= 0),
       spoiled int NOT NULL CHECK (spoiled >= 0),
       faults jsonb NOT NULL CHECK (jsonb_typeof(faults) = 'object'),
-      last timestamptz(3) NOT NULL
+      last timestamptz(3) NOT NULL,
+      UNIQUE NULLS NOT DISTINCT (job_id, settings_id, who)
     );
     CREATE INDEX run_result_newest ON run_result (last);
+    CREATE INDEX run_result_by_settings ON run_result (settings_id);
+
+    ALTER TABLE bench_event DROP CONSTRAINT bench_event_kind_check, ADD CONSTRAINT bench_event_kind_check
+      CHECK (kind IN ('start', 'done', 'skip', 'stop', 'repeat', 'swap', 'verdict', 'undo'));
+    ALTER TABLE bench_event DISABLE TRIGGER bench_event_only_added;
+    UPDATE bench_event SET body = (CASE
+      WHEN kind IN ('start', 'done', 'skip') THEN (body - 'piece') || jsonb_build_object('bed', body->'piece')
+      WHEN body->>'verdict' = 'spoiled' THEN body || '{"spot":null,"photo":null}'
+      ELSE body END) || '{"by":null}';
+    ALTER TABLE bench_event ENABLE TRIGGER bench_event_only_added;
   `);
   const plans = await db('run_plan').select<{ job_id: string; body: Record<string, unknown> }[]>('job_id', 'body');
   for (const { job_id, body } of plans) {
-    const plan = upgradePlan(body) as unknown as RunPlan;
     await db('run_plan')
       .where({ job_id })
-      .update({ body: JSON.stringify(plan) });
-    const rows = await db('bench_event').where({ job_id }).orderBy('seq').select<{ body: BenchEvent }[]>('body');
-    const outcome = outcomeOf({ plan, events: rows.map((row) => row.body) });
-    if (!outcome) continue;
-    const { blankId, pressId, mediaId, prePress, good, spoiled, last, faults, ...rest } = outcome;
-    const key = { blank_id: blankId, press_id: pressId, media_id: mediaId, pre_press: prePress, ...rest };
-    const known = await db('pressed_settings').where(key).first<{ id: number } | undefined>('id');
-    const [fresh] = known ? [known] : await db('pressed_settings').insert(key).returning<{ id: number }[]>('id');
-    await db('run_result').insert({ job_id, settings_id: fresh?.id, good, spoiled, last, faults });
+      .update({ body: JSON.stringify(upgradePlan(body)) });
   }
 }
 

@@ -6,6 +6,7 @@ import * as sheets from './0004-sheets.js';
 import * as pressChecks from './0005-press-checks.js';
 import * as houseRules from './0006-house-rules.js';
 import * as pressPlans from './0007-press-plans.js';
+import * as bench from './0008-bench.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0005-press-checks': pressChecks,
   '0006-house-rules': houseRules,
   '0007-press-plans': pressPlans,
+  '0008-bench': bench,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -1,0 +1,54 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { thinned, type Sample } from '@kanga/core/bench';
+import type { ActualCourse } from '@kanga/contract/bench';
+import type { Knex } from 'knex';
+import { DB } from '../db/index.js';
+
+/** Names one pressing: a bed at a step, from the moment that its clock began. */
+export interface PressingKey {
+  jobId: string;
+  bed: number;
+  step: number;
+  startedAt: string;
+}
+
+const keyRow = ({ jobId, bed, step, startedAt }: PressingKey) => ({ job_id: jobId, bed, step, started_at: startedAt });
+
+@Injectable()
+export class ActualRepository {
+  constructor(@Inject(DB) private readonly db: Knex) {}
+
+  /** Keeps a course of readings, thinned; what was kept of the same pressing before is replaced. */
+  async keep(key: PressingKey, pressId: string, samples: readonly Sample[]): Promise<void> {
+    await this.db('actual')
+      .insert({ ...keyRow(key), press_id: pressId, samples: JSON.stringify(thinned(samples)) })
+      .onConflict(['job_id', 'bed', 'step', 'started_at'])
+      .merge(['samples']);
+  }
+
+  /** What is kept of a pressing already, as after a restart in the middle of it. */
+  async begun(key: PressingKey): Promise<Sample[]> {
+    const row = await this.db('actual').where(keyRow(key)).first<{ samples: Sample[] } | undefined>('samples');
+    return row?.samples ?? [];
+  }
+
+  async of(jobId: string): Promise<ActualCourse[]> {
+    const rows = await this.db('actual')
+      .where({ job_id: jobId })
+      .orderBy('started_at')
+      .select<{ bed: number; step: number; started_at: Date; press_id: string; samples: Sample[] }[]>(
+        'bed',
+        'step',
+        'started_at',
+        'press_id',
+        'samples',
+      );
+    return rows.map(({ bed, step, started_at, press_id, samples }) => ({
+      bed,
+      step,
+      startedAt: started_at.toISOString(),
+      pressId: press_id,
+      samples,
+    }));
+  }
+}

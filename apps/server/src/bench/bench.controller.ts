@@ -1,0 +1,65 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Sse, type MessageEvent } from '@nestjs/common';
+import {
+  leverSchema,
+  setPointSchema,
+  type ActualCourse,
+  type LiveMessage,
+  type PressNow,
+  type RunAtPress,
+} from '@kanga/contract/bench';
+import { idSchema } from '@kanga/contract/finding';
+import { concat, defer, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
+import { Valid } from '../http/index.js';
+import { Live } from '../live/index.js';
+import { ActualRepository } from './actual.repository.js';
+import { PressWatch } from './press-watch.service.js';
+import { RunBook } from './run-book.js';
+
+const ID = new Valid(idSchema);
+/** A line on which nothing is said is cut by what lies between: a word now and then keeps it. ms. */
+const BREATH = 20_000;
+
+@Controller('api')
+export class BenchController {
+  constructor(
+    private readonly book: RunBook,
+    private readonly watch: PressWatch,
+    private readonly actuals: ActualRepository,
+    private readonly said: Live,
+  ) {}
+
+  @Get('bench')
+  runs(): Promise<RunAtPress[]> {
+    return this.book.list();
+  }
+
+  /** What happens at the presses, as it happens. */
+  @Sse('bench/live')
+  live(): Observable<MessageEvent> {
+    const first = defer(() => of<LiveMessage>({ kind: 'presses', presses: this.watch.now() }));
+    const words = concat(first, this.said.messages).pipe(map((data): MessageEvent => ({ data })));
+    return merge(words, interval(BREATH).pipe(map((): MessageEvent => ({ type: 'breath', data: '' })))).pipe(
+      takeUntil(this.said.over),
+    );
+  }
+
+  @Get('jobs/:id/actuals')
+  courses(@Param('id', ID) id: string): Promise<ActualCourse[]> {
+    return this.actuals.of(id);
+  }
+
+  @Post('presses/:id/set-point')
+  @HttpCode(200)
+  set(
+    @Param('id', ID) id: string,
+    @Body(new Valid(setPointSchema)) { celsius }: { celsius: number },
+  ): Promise<PressNow> {
+    return this.watch.set(id, celsius);
+  }
+
+  @Post('presses/:id/lever')
+  @HttpCode(200)
+  lever(@Param('id', ID) id: string, @Body(new Valid(leverSchema)) { closed }: { closed: boolean }): Promise<PressNow> {
+    return this.watch.lever(id, closed);
+  }
+}

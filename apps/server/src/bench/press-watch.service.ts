@@ -1,0 +1,256 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable, Logger, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import {
+  believable,
+  secondsBetween,
+  todoOf,
+  whenClosed,
+  whenOpened,
+  whenRead,
+  type LeverEvent,
+  type PlateReading,
+  type Sample,
+} from '@kanga/core/bench';
+import { jigsOf } from '@kanga/core/job';
+import { STAND_IN, type Press } from '@kanga/core/shop';
+import type { PressNow } from '@kanga/contract/bench';
+import { config } from '../config.js';
+import { notFound, refuse } from '../http/index.js';
+import { JobService } from '../job/index.js';
+import { Live } from '../live/index.js';
+import { ShopRepository } from '../shop/index.js';
+import { ActualRepository, type PressingKey } from './actual.repository.js';
+import { PressLine } from './press-line.js';
+import { RunBook, type Run } from './run-book.js';
+import { shopNow } from './shop-clock.js';
+
+/** A press that does not answer is asked again after so many turns. */
+const REST = 5;
+/** Readings of a pressing under way are kept every so many. */
+const KEEP_EVERY = 10;
+
+interface Course {
+  key: PressingKey;
+  samples: Sample[];
+}
+
+interface Watched {
+  press: Press;
+  line: PressLine;
+  now: PressNow;
+  asking: boolean;
+  rest: number;
+  /** Whether it was closed when it was last read, and since when; null: not read yet. */
+  closed: boolean | null;
+  closedAt: string | null;
+  course: Course | null;
+}
+
+/** Reads the controllers of presses once a second, lets closing and opening move the bench, and keeps what plates read. */
+@Injectable()
+export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly logger = new Logger('Kanga');
+  private readonly watched = new Map<string, Watched>();
+  private timer: NodeJS.Timeout | null = null;
+  private turns = 0;
+  private said = '';
+
+  constructor(
+    private readonly shop: ShopRepository,
+    private readonly book: RunBook,
+    private readonly jobs: JobService,
+    private readonly actuals: ActualRepository,
+    private readonly live: Live,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    this.timer = setInterval(() => {
+      this.turn().catch((error: unknown) => {
+        this.logger.warn(`the presses could not be read: ${String(error)}`);
+      });
+    }, config().readsEvery);
+    this.timer.unref();
+  }
+
+  onModuleDestroy(): void {
+    if (this.timer) clearInterval(this.timer);
+    for (const { line } of this.watched.values()) line.close();
+  }
+
+  /** What every press with a controller told last. */
+  now(): PressNow[] {
+    return [...this.watched.values()].map(({ now }) => now);
+  }
+
+  private addressOf({ controller }: Press): string | null {
+    return controller === STAND_IN ? config().press : controller;
+  }
+
+  /** Looks which presses have a controller. */
+  private async look(): Promise<void> {
+    const presses = await this.shop.presses();
+    const wanted = new Map(
+      presses.flatMap((press) => {
+        const url = this.addressOf(press);
+        return url === null ? [] : [[press.id, { press, url }] as const];
+      }),
+    );
+    for (const [id, { line }] of this.watched) {
+      if (wanted.get(id)?.url === line.url) continue;
+      line.close();
+      this.watched.delete(id);
+    }
+    for (const [id, { press, url }] of wanted) {
+      const known = this.watched.get(id);
+      if (known) known.press = press;
+      else
+        this.watched.set(id, {
+          press,
+          line: new PressLine(url),
+          now: { pressId: id, reading: null, trouble: null },
+          asking: false,
+          rest: 0,
+          closed: null,
+          closedAt: null,
+          course: null,
+        });
+    }
+  }
+
+  private async turn(): Promise<void> {
+    if (this.turns++ % REST === 0) await this.look();
+    if (this.watched.size === 0 && this.said === '') return;
+    await Promise.all([...this.watched.values()].map((one) => this.ask(one)));
+    const presses = this.now();
+    const words = JSON.stringify(presses);
+    // Screens that just came are told at once by themselves: what did not change need not be said.
+    if (words !== this.said) this.live.say({ kind: 'presses', presses });
+    this.said = presses.length === 0 ? '' : words;
+  }
+
+  private async ask(one: Watched): Promise<void> {
+    if (one.asking || one.rest-- > 0) return;
+    one.asking = true;
+    const pressId = one.press.id;
+    try {
+      const reading = await one.line.read();
+      if (!believable(reading)) {
+        one.now = { pressId, reading: null, trouble: 'nonsense' };
+        return;
+      }
+      one.now = { pressId, reading, trouble: null };
+      await this.follow(one, reading);
+    } catch (error) {
+      if (one.now.trouble !== 'away') this.logger.warn(`${one.press.name} does not answer: ${String(error)}`);
+      one.now = { pressId, reading: null, trouble: 'away' };
+      one.rest = REST;
+      // Whatever it did meanwhile was told by hand.
+      one.closed = null;
+    } finally {
+      one.asking = false;
+    }
+  }
+
+  /** What follows at the bench from what a press told. */
+  private async follow(one: Watched, reading: PlateReading): Promise<void> {
+    const at = shopNow();
+    const before = one.closed;
+    one.closed = reading.closed;
+    if (before !== reading.closed) one.closedAt = reading.closed ? at : null;
+    const run = await this.book.at(one.press.id);
+    if (run) {
+      const jigs = jigsOf(run.plan);
+      const moved = before !== null && before !== reading.closed;
+      const closedFor = one.closedAt === null ? 0 : secondsBetween(one.closedAt, at);
+      const events = moved
+        ? reading.closed
+          ? whenClosed(run.plan, run.state, jigs)
+          : whenOpened(run.plan, run.state, at, jigs)
+        : reading.closed
+          ? whenRead(run.plan, run.state, { celsius: reading.celsius, closedFor }, jigs)
+          : [];
+      if (events.length > 0) await this.tell(run, events, at);
+    }
+    await this.note(one, run, reading, at);
+  }
+
+  /** Records it in the name of whoever was at the bench last. */
+  private async tell(run: Run, events: readonly LeverEvent[], at: string): Promise<void> {
+    const by = run.events.at(-1)?.by ?? null;
+    await this.jobs.record(
+      run.jobId,
+      events.map((event) => ({ ...event, id: randomUUID(), at, by })),
+    );
+  }
+
+  /** Writes the reading down with the pressing whose clock runs. */
+  private async note(one: Watched, run: Run | null, { celsius }: PlateReading, at: string): Promise<void> {
+    const task = run && todoOf(run.plan, run.state, jigsOf(run.plan)).press;
+    const startedAt = task?.clock?.startedAt ?? null;
+    const key =
+      run && task && startedAt !== null ? { jobId: run.jobId, bed: task.bed, step: task.step, startedAt } : null;
+    const same =
+      key !== null &&
+      one.course !== null &&
+      one.course.key.jobId === key.jobId &&
+      one.course.key.bed === key.bed &&
+      one.course.key.step === key.step &&
+      one.course.key.startedAt === key.startedAt;
+    if (!same && one.course) {
+      await this.actuals.keep(one.course.key, one.press.id, one.course.samples);
+      one.course = null;
+    }
+    if (!key) return;
+    one.course ??= { key, samples: await this.actuals.begun(key) };
+    one.course.samples.push({ at: Math.max(0, secondsBetween(key.startedAt, at)), celsius });
+    if (one.course.samples.length % KEEP_EVERY === 1) await this.actuals.keep(key, one.press.id, one.course.samples);
+  }
+
+  private async lineOf(id: string): Promise<Watched> {
+    if (!this.watched.has(id)) await this.look();
+    const one = this.watched.get(id);
+    if (!one) throw notFound('press with a controller', id);
+    return one;
+  }
+
+  private async tellPress(id: string, ask: (one: Watched) => Promise<void>): Promise<PressNow> {
+    const one = await this.lineOf(id);
+    try {
+      await ask(one);
+    } catch (error) {
+      this.logger.warn(`${one.press.name} did not take it: ${String(error)}`);
+      throw refuse(
+        503,
+        'press.away',
+        `The controller of ${one.press.name} does not answer`,
+        'Go on by hand; look at its cable and whether it is switched on.',
+      );
+    }
+    one.rest = 0;
+    await this.ask(one);
+    return one.now;
+  }
+
+  /** Sets the controller, within the limit of its press. */
+  async set(id: string, celsius: number): Promise<PressNow> {
+    return this.tellPress(id, async ({ press, line }) => {
+      if (celsius > press.heatLimit)
+        throw refuse(
+          422,
+          'press.heat-limit',
+          `${press.name} goes to ${press.heatLimit} °C at most, got ${celsius} °C`,
+          'Choose a lower temperature, or another press.',
+        );
+      await line.set(celsius);
+    });
+  }
+
+  /** Closes or opens the simulated press; a real one has a lever of its own. */
+  async lever(id: string, closed: boolean): Promise<PressNow> {
+    return this.tellPress(id, async ({ press, line }) => {
+      if (press.controller !== STAND_IN)
+        throw refuse(409, 'press.real', `${press.name} is a real press`, 'Close it by its own lever.');
+      await line.lever(closed);
+    });
+  }
+}

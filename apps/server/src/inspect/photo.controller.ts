@@ -1,0 +1,71 @@
+import { randomUUID } from 'node:crypto';
+import { Controller, Get, Inject, Param, Post, Req, Res } from '@nestjs/common';
+import { idSchema } from '@kanga/contract/finding';
+import type { Request, Response } from 'express';
+import type { Knex } from 'knex';
+import sharp from 'sharp';
+import { DB } from '../db/index.js';
+import { notFound, refuse, Valid } from '../http/index.js';
+import { JobService } from '../job/index.js';
+
+/** Largest photograph that is taken in, bytes, and the longest side that is kept, pixels. */
+const MOST = 25_000_000;
+const SIDE = 1600;
+const ID = new Valid(idSchema);
+
+async function bytesOf(request: Request): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  let length = 0;
+  for await (const part of request as AsyncIterable<Buffer>) {
+    length += part.length;
+    if (length > MOST)
+      throw refuse(
+        413,
+        'photo.large',
+        `The photograph is larger than ${MOST / 1e6} MB`,
+        'Take it at a lower resolution.',
+      );
+    parts.push(part);
+  }
+  return Buffer.concat(parts);
+}
+
+/** Photographs of what was found on pieces. */
+@Controller('api')
+export class PhotoController {
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly jobs: JobService,
+  ) {}
+
+  /** Takes a photograph in: upright, smaller, and without what a camera writes about where it was. */
+  @Post('jobs/:id/photos')
+  async keep(@Param('id', ID) jobId: string, @Req() request: Request): Promise<{ id: string }> {
+    await this.jobs.job(jobId);
+    const sent = await bytesOf(request);
+    const data = await sharp(sent, { limitInputPixels: 100_000_000 })
+      .rotate()
+      .resize(SIDE, SIDE, { fit: 'inside', withoutEnlargement: true })
+      .jpeg({ quality: 82 })
+      .toBuffer()
+      .catch(() => {
+        throw refuse(
+          422,
+          'photo.unread',
+          `${sent.length} bytes that are no photograph`,
+          'Send a JPEG, PNG or WebP picture.',
+        );
+      });
+    const id = randomUUID();
+    await this.db('photo').insert({ id, job_id: jobId, data });
+    return { id };
+  }
+
+  @Get('photos/:id')
+  async show(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const row = await this.db('photo').where({ id }).first<{ data: Buffer } | undefined>('data');
+    if (!row) throw notFound('photograph', id);
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.type('image/jpeg').send(row.data);
+  }
+}

@@ -1,0 +1,2 @@
+export * from './live.module.js';
+export * from './live.service.js';

@@ -1,0 +1,49 @@
+import { useMutation } from '@tanstack/react-query';
+import { api, problemFrom } from '../data/index.js';
+import { Button, FileInput, ProblemText } from '../ui/index.js';
+
+/** A photograph of what is seen: from the camera of a tablet, or a file. */
+export function PhotoField({
+  jobId,
+  photo,
+  onPhoto,
+}: {
+  jobId: string;
+  photo: string | null;
+  onPhoto: (photo: string | null) => void;
+}) {
+  const send = useMutation({
+    mutationFn: (file: File) =>
+      api<{ id: string }>(`jobs/${jobId}/photos`, { method: 'POST', body: file, type: 'application/octet-stream' }),
+    onSuccess: ({ id }) => {
+      onPhoto(id);
+    },
+  });
+  return (
+    <div className="mt-3">
+      {photo ? (
+        <div className="flex items-end gap-3">
+          <img src={`/api/photos/${photo}`} alt="The photograph" className="h-24 object-cover" />
+          <Button
+            onClick={() => {
+              onPhoto(null);
+            }}
+          >
+            Leave it out
+          </Button>
+        </div>
+      ) : (
+        <label className="inline-flex min-h-12 cursor-pointer items-center rounded-sm border-[1.5px] border-key/60 px-4 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+          {send.isPending ? 'Taking it in…' : 'Photograph'}
+          <FileInput
+            accept="image/jpeg,image/png,image/webp"
+            onFile={(file) => {
+              send.mutate(file);
+            }}
+          />
+        </label>
+      )}
+      {send.isError && <ProblemText problem={problemFrom(send.error)} className="mt-2" />}
+    </div>
+  );
+}

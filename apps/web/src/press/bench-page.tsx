@@ -1,0 +1,233 @@
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { fontsOf } from '@kanga/core/art';
+import { allPressed, type ClockPhase, type Task } from '@kanga/core/bench';
+import { viewJob, type JobFile, type NextAction } from '@kanga/core/job';
+import type { RunAtPress } from '@kanga/contract/bench';
+import {
+  api,
+  benchQuery,
+  BenchOutbox,
+  queryClient,
+  serverNow,
+  useFaces,
+  useFloor,
+  useNews,
+  usePrint,
+  useServerClock,
+  useShop,
+  type LiveNews,
+} from '../data/index.js';
+import { Cloth, Line } from '../frame/index.js';
+import { Lane } from './lane.js';
+import { usePedal } from './pedal.js';
+import { PlateFacts } from './plate-facts.js';
+import { useAwake } from './use-awake.js';
+import { handyTask, happeningOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
+import { Who } from './who.js';
+
+/** As many lanes as can be read at two metres. */
+const MOST = 3;
+
+/** What a lane asks for: how urgent, what to say, and how it is done. */
+interface Call {
+  jobId: string;
+  urgency: number;
+  /** When its clock is out, ms; nothing runs: at the end. */
+  due: number;
+  action: NextAction;
+  act: () => void;
+  /** What a pedal does. */
+  handy: () => void;
+}
+
+/** An overdue plate before one that is due, that before hands that wait, and a running clock last. */
+const URGENCY: Record<ClockPhase, number> = { overdue: 5, now: 4, soon: 3, waiting: 2, running: 0 };
+
+const dueOf = (task: Task | null): number =>
+  task?.clock?.startedAt ? Date.parse(task.clock.startedAt) + task.clock.seconds * 1000 : Number.MAX_SAFE_INTEGER;
+
+/** The lane of one job: its file, what happens to it, and what it asks for. */
+const RunLane = memo(function RunLane({
+  jobId,
+  several,
+  onCall,
+}: {
+  jobId: string;
+  several: boolean;
+  onCall: (jobId: string, call: Call | null) => void;
+}) {
+  const { data: file } = useSuspenseQuery({
+    queryKey: ['job', jobId],
+    queryFn: () => api<JobFile>(`jobs/${jobId}`),
+    staleTime: 0,
+    refetchOnWindowFocus: false,
+  });
+  const floor = useFloor();
+  const print = usePrint();
+  const { settings } = useShop();
+  const faces = useFaces(fontsOf(file.job.design));
+  const [outbox] = useState(() => new BenchOutbox(jobId, file.events, window.localStorage));
+  useEffect(
+    () => () => {
+      outbox.close();
+    },
+    [outbox],
+  );
+  const bench = useOutbox(outbox);
+  useOthers(jobId, outbox);
+  const record = useRecord(outbox);
+  const view = useMemo(
+    () => viewJob({ ...file, events: bench.events }, floor, print, { faces, today: serverNow() }),
+    [file, bench.events, floor, print, faces],
+  );
+  const lane = useLane(view, settings.sounds);
+  const first = lane?.todo.first ?? null;
+  const phase = lane?.clock && first?.clock?.startedAt ? lane.clock.phase : 'waiting';
+  const latest = useRef({ lane, first, record });
+  useEffect(() => {
+    latest.current = { lane, first, record };
+    if (!lane?.action) {
+      onCall(jobId, null);
+      return;
+    }
+    const { sentence } = lane.action;
+    const named = several ? `${lane.state.press.name}. ${sentence}` : sentence;
+    onCall(jobId, {
+      jobId,
+      urgency: URGENCY[phase],
+      due: dueOf(latest.current.first),
+      action: { ...lane.action, stage: 'press', sentence: named },
+      act: () => {
+        const { first: task, record: write } = latest.current;
+        if (task) write(happeningOf(task));
+      },
+      handy: () => {
+        const task = latest.current.lane && handyTask(latest.current.lane);
+        if (task) latest.current.record(happeningOf(task));
+      },
+    });
+  }, [lane, first, record, phase, several, jobId, onCall]);
+  useEffect(
+    () => () => {
+      onCall(jobId, null);
+    },
+    [jobId, onCall],
+  );
+  if (!lane) return null;
+  if (view.bench && allPressed(view.bench)) {
+    return (
+      <section className="m-auto p-8 text-center text-xl" aria-label={view.job.name}>
+        <p>
+          {view.job.name}: all {lane.plan.pieces} pressed.
+        </p>
+        <Link to={`/jobs/${jobId}/inspect`} className="underline">
+          Look at each piece
+        </Link>
+      </section>
+    );
+  }
+  return <Lane view={view} lane={lane} outbox={outbox} bench={bench} several={several} />;
+});
+
+/** The newest run of each press that is not pressed to its end, and those that wait behind it. */
+function lanesOf(runs: readonly RunAtPress[]): { lanes: RunAtPress[]; behind: RunAtPress[] } {
+  const open = runs.filter(({ pressed, pieces }) => pressed < pieces);
+  const lanes = open.filter((run, i) => open.findIndex(({ pressId }) => pressId === run.pressId) === i);
+  return { lanes: lanes.slice(0, MOST), behind: open.filter((run) => !lanes.slice(0, MOST).includes(run)) };
+}
+
+/** The bench’s one question: which press wants me now, and what for? */
+export function BenchPage() {
+  const { settings, presses } = useShop();
+  const { data: runs = [] } = useQuery(benchQuery);
+  const [calls, setCalls] = useState<Readonly<Record<string, Call>>>({});
+  const onFault = useCallback(() => undefined, []);
+  useServerClock(onFault);
+  useAwake();
+  const onNews = useCallback((news: LiveNews) => {
+    if (news.kind !== 'presses') void queryClient.invalidateQueries(benchQuery);
+  }, []);
+  useNews(onNews);
+  const onCall = useCallback((jobId: string, call: Call | null) => {
+    setCalls((before) => {
+      const known = before[jobId];
+      // A lane ticks ten times a second: only what it asks for anew is taken.
+      if (call && known?.urgency === call.urgency && known.action.sentence === call.action.sentence) return before;
+      if (!call && !known) return before;
+      const rest = Object.entries(before).filter(([id]) => id !== jobId);
+      return Object.fromEntries(call ? [...rest, [jobId, call]] : rest);
+    });
+  }, []);
+  const dark = settings.bench === 'dark';
+  const { lanes, behind } = lanesOf(runs);
+  const asked = lanes.flatMap(({ jobId }) => calls[jobId] ?? []).sort((a, b) => b.urgency - a.urgency || a.due - b.due);
+  const [top] = asked;
+  usePedal(() => {
+    top?.handy();
+  });
+  const idle = presses.filter(({ id, controller }) => controller !== null && !lanes.some((run) => run.pressId === id));
+  return (
+    <Cloth
+      head={
+        <div className="flex items-center gap-4">
+          <b>{settings.shopName}</b>
+          {lanes.length > 1 && <Who dark={false} slim />}
+        </div>
+      }
+      foot={
+        top && (
+          <Line
+            loud
+            action={top.action}
+            onAct={() => {
+              top.act();
+            }}
+          />
+        )
+      }
+    >
+      <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${dark ? 'bg-key text-white' : 'bg-white'}`}>
+        {lanes.length === 0 ? (
+          <div className="m-auto max-w-xl p-8 text-center">
+            <h1 className="font-big text-3xl font-bold">No job is at a press</h1>
+            <p className="mt-2 text-lg">
+              Open a job, look its stack over, and “Start at the press” brings it here: a lane for each press.
+            </p>
+            <Link to="/" className="mt-3 inline-block text-lg underline">
+              To today’s jobs
+            </Link>
+          </div>
+        ) : (
+          <div
+            className={`grid min-h-0 flex-1 ${lanes.length > 1 ? 'lg:auto-cols-fr lg:grid-flow-col' : ''} divide-y-2 lg:divide-x-2 lg:divide-y-0 ${dark ? 'divide-white/20' : 'divide-rule'}`}
+          >
+            {lanes.map(({ jobId }) => (
+              <Suspense key={jobId} fallback={<p className="p-6">Loading…</p>}>
+                <RunLane jobId={jobId} several={lanes.length > 1} onCall={onCall} />
+              </Suspense>
+            ))}
+          </div>
+        )}
+        {(behind.length > 0 || idle.length > 0) && (
+          <div
+            className={`flex flex-wrap gap-x-8 gap-y-2 border-t-2 px-6 py-3 text-[17px] ${dark ? 'border-white/20' : 'border-rule'}`}
+          >
+            {behind.map((run) => (
+              <Link key={run.jobId} to={`/jobs/${run.jobId}/press`} className="underline">
+                Waits: {run.jobNumber} · {run.jobName}, {run.pressed} of {run.pieces} pressed
+              </Link>
+            ))}
+            {idle.map((press) => (
+              <div key={press.id} className="flex items-center gap-3">
+                <b>{press.name}</b>
+                <PlateFacts press={press} dial={null} dark={dark} />
+              </div>
+            ))}
+          </div>
+        )}
+      </div>
+    </Cloth>
+  );
+}

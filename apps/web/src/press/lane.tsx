@@ -1,0 +1,296 @@
+import { namePieces, readClock, pressedPieces, type ClockPhase, type Task } from '@kanga/core/bench';
+import { asking, type JobView } from '@kanga/core/job';
+import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
+import type { BenchOutbox, OutboxState } from '../data/index.js';
+import { useLive, useShop } from '../data/index.js';
+import { Ripening } from '../draw/index.js';
+import { Button } from '../ui/index.js';
+import { OtherActs } from './other-acts.js';
+import { PlateFacts } from './plate-facts.js';
+import { happeningOf, useRecord, type LaneState } from './use-lane.js';
+import { Who } from './who.js';
+
+const SAID: Record<ClockPhase, string> = {
+  waiting: 'Ready',
+  running: 'Pressing',
+  soon: 'Soon',
+  now: 'Open now',
+  overdue: 'Overdue: open now',
+};
+
+/** What stands in large letters: what the clock says, or what is to be done. */
+function headline({ todo, clock }: LaneState): string {
+  const task = todo.inPress ? todo.press : todo.first;
+  if (!task) return 'All pressed';
+  if (!clock || !task.clock?.startedAt) return task.what.title;
+  if (task.what.at === 'rack') return clock.left > 0 ? 'Cooling' : 'Cool: take it off';
+  return clock.phase === 'running' && task.what.kind === 'pre-press' ? 'Pre-pressing' : SAID[clock.phase];
+}
+
+/** What can be done while a clock runs, with a button of its own. */
+function Meanwhile({ task, of, dark, onDone }: { task: Task; of: number; dark: boolean; onDone: () => void }) {
+  const { sentence, label } = asking(task, of);
+  return (
+    <div className="flex items-center gap-4" role="group" aria-label="Meanwhile">
+      <svg viewBox="0 0 40 30" className="h-8 w-10 flex-none" aria-hidden>
+        <path d="M3 3h34v24H3z" fill="none" stroke={dark ? '#F2B705' : '#8a6500'} strokeWidth="3" />
+        <path d="M12 15h16" stroke={dark ? '#F2B705' : '#8a6500'} strokeWidth="3" />
+      </svg>
+      <p className="min-w-0 flex-1 text-[20px] leading-snug">
+        <b>Meanwhile</b> {sentence.charAt(0).toLowerCase() + sentence.slice(1)}
+      </p>
+      <Button
+        tone={dark ? 'dark' : 'plain'}
+        className="min-h-16 min-w-32 px-6 text-lg"
+        onClick={(event) => {
+          onDone();
+          event.currentTarget.blur();
+        }}
+      >
+        {label}
+      </Button>
+    </div>
+  );
+}
+
+/** What cools, each with its own clock. */
+function Rack({ lane, dark, onDone }: { lane: LaneState; dark: boolean; onDone: (tasks: Task[]) => void }) {
+  const { todo, plan, now } = lane;
+  const shown = todo.rack.map((task) => ({
+    task,
+    clock: readClock(task.clock?.seconds ?? 0, task.clock?.startedAt ?? null, now),
+  }));
+  const cool = shown.filter(({ clock }) => clock.left <= 0).map(({ task }) => task);
+  if (shown.length === 0) return null;
+  return (
+    <div className="flex items-center gap-4" role="group" aria-label="Cooling">
+      <svg viewBox="0 0 40 40" className="h-9 w-10 flex-none" aria-hidden>
+        <circle cx="20" cy="20" r="16" fill="none" stroke={dark ? '#4cb4d8' : '#00739B'} strokeWidth="3" />
+        <path d="M20 10v10l6 4" fill="none" stroke={dark ? '#4cb4d8' : '#00739B'} strokeWidth="3" />
+      </svg>
+      <p className="min-w-0 flex-1 text-[19px] leading-snug">
+        <b>Cooling</b>{' '}
+        {shown.slice(0, 4).map(({ task, clock }, i) => (
+          <span key={task.bed}>
+            {i > 0 && ', '}
+            {namePieces(task.pieces, plan.pieces)
+              .replace(/ of \d+$/, '')
+              .toLowerCase()}{' '}
+            <span className="figures">{clock.left > 0 ? formatClock(clock.left) : 'cool'}</span>
+          </span>
+        ))}
+        {shown.length > 4 && ` and ${shown.length - 4} more`}
+      </p>
+      {cool.length > 0 && (
+        <Button
+          tone={dark ? 'dark' : 'plain'}
+          className="min-h-16 min-w-32 px-6 text-lg"
+          onClick={(event) => {
+            onDone(cool);
+            event.currentTarget.blur();
+          }}
+        >
+          Off the rack
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** The steps of what is done now, by their names. */
+const MOST_NAMED = 10;
+function StepList({ lane, dark }: { lane: LaneState; dark: boolean }) {
+  const task = lane.todo.inPress ? lane.todo.press : lane.todo.first;
+  if (!task) return null;
+  const { steps } = lane.plan;
+  return (
+    <ol aria-label="Steps of this piece" className={`flex gap-1.5 ${dark ? 'text-white' : 'text-key'}`}>
+      {steps.map((step, i) => {
+        // Many steps leave no room for all their names: those about the one that is due are told.
+        const named = steps.length <= MOST_NAMED || Math.abs(i - task.step) <= 2;
+        const tone =
+          i < task.step
+            ? 'border-green'
+            : i === task.step
+              ? 'border-yellow font-bold'
+              : dark
+                ? 'border-white/30 text-white/75'
+                : 'border-key/25 text-soft';
+        return (
+          <li
+            key={i}
+            aria-current={i === task.step ? 'step' : undefined}
+            className={`min-w-0 border-t-[6px] pt-1 text-[15px] leading-tight ${named ? 'flex-[4]' : 'flex-1'} ${tone}`}
+          >
+            <span className={named ? 'line-clamp-1' : 'sr-only'}>
+              {i < task.step ? '✓ ' : ''}
+              {step.title}
+            </span>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** How much of the print is vivid: what lies in the press ripens with its dwell, what is through is ripe. */
+function ripeShare({ todo, clock, plan }: LaneState): number {
+  const task = todo.inPress ? todo.press : todo.first;
+  if (!task) return 1;
+  if (task.what.kind === 'press' && clock) return clock.share;
+  return plan.steps.slice(0, task.step).some(({ kind }) => kind === 'press') ? 1 : 0;
+}
+
+/** One press and what is on it: its clock, what is to be done, what meanwhile, and what cools. `several`: other lanes stand beside it. */
+export function Lane({
+  view,
+  lane,
+  outbox,
+  bench,
+  several = false,
+}: {
+  view: JobView;
+  lane: LaneState;
+  outbox: BenchOutbox;
+  bench: OutboxState;
+  several?: boolean;
+}) {
+  const { settings, presses } = useShop();
+  const { heard } = useLive();
+  const record = useRecord(outbox);
+  const dark = settings.bench === 'dark';
+  const { plan, state, todo, clock, recovers, action } = lane;
+  const { units } = settings;
+  const task = todo.inPress ? todo.press : todo.first;
+  const dial = state.dial ?? plan.dial ?? plan.settings.temperature.value;
+  const press = presses.find(({ id }) => id === state.press.id) ?? plan.press;
+  const muted = dark ? 'text-white/80' : 'text-soft';
+  const alarm = clock !== null && task?.clock?.startedAt && task.what.at === 'press' && clock.phase !== 'running';
+  const next = task ? plan.steps[task.step + 1] : undefined;
+  const alone = heard === false || bench.waiting > 0;
+  const done = (tasks: readonly Task[]) => {
+    record(...tasks.map(happeningOf));
+  };
+  return (
+    <section
+      aria-label={`${state.press.name}: ${view.job.name}`}
+      className={`flex min-h-[520px] min-w-0 flex-1 flex-col gap-2.5 overflow-y-auto px-6 py-3 ${dark ? 'on-dark bg-key text-white' : 'bg-white text-key'}`}
+      data-testid="bench"
+    >
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <h1 className="font-big text-[26px] leading-none font-bold">{state.press.name}</h1>
+        <span className={`text-[19px] ${muted}`}>
+          {plan.blank.name},{' '}
+          {task
+            ? namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')
+            : `${pressedPieces(state).length} of ${plan.pieces} pressed`}
+        </span>
+        {!several && <PlateFacts press={press} dial={dial} dark={dark} />}
+        <span className="ml-auto text-[24px] whitespace-nowrap">
+          dial <span className="figures">{formatTemperature(dial, units.temperature)}</span>{' '}
+          {!several && press.controller === null && (
+            <span className={`figures text-[19px] ${muted}`}>{otherTemperature(dial, units.temperature)}</span>
+          )}
+        </span>
+      </div>
+      {several && <PlateFacts press={press} dial={dial} dark={dark} />}
+      {alone && (
+        <p role="status" className="bg-yellow px-4 py-2 text-[19px] font-semibold text-key">
+          This screen is alone: the server does not answer. Go on;{' '}
+          {bench.waiting === 0
+            ? 'what you do is kept here.'
+            : `${bench.waiting} ${bench.waiting === 1 ? 'entry is' : 'entries are'} kept here until it does.`}
+        </p>
+      )}
+      <div
+        className={`grid min-h-[200px] flex-1 items-center gap-7 ${several ? 'grid-cols-[minmax(130px,34%)_minmax(0,1fr)]' : 'md:grid-cols-[minmax(240px,38%)_minmax(0,1fr)]'}`}
+      >
+        <div className={`h-full ${several ? 'max-h-[280px] min-h-[120px]' : 'max-h-[340px] min-h-[150px]'}`}>
+          <Ripening view={view} share={ripeShare(lane)} />
+        </div>
+        <div aria-live="off">
+          {clock && task?.what.at !== 'rack' ? (
+            <div
+              className={`figures leading-[0.9] tracking-[-0.08em] max-sm:text-[84px] ${several ? 'text-[88px]' : 'text-[116px]'} ${alarm ? (dark ? 'text-yellow' : 'text-magenta') : ''}`}
+              data-testid="clock"
+            >
+              {formatClock(clock.left)}
+            </div>
+          ) : null}
+          <h2
+            className={`${several ? 'mt-1' : 'mt-3'} font-big leading-tight font-bold ${clock || several ? 'text-[32px]' : 'text-[52px] max-sm:text-[34px]'}`}
+          >
+            {headline(lane)}
+          </h2>
+          {(!several || !clock) && (
+            <p className={`mt-2 text-[20px] ${muted}`}>
+              {task ? task.what.how : 'Let the last ones cool flat before you judge them.'}
+            </p>
+          )}
+          {task?.what.caution && (
+            <p className={`mt-2 text-[19px] font-semibold ${dark ? 'text-yellow' : 'text-magenta'}`}>
+              {task.what.caution}
+            </p>
+          )}
+          {recovers > 0 && (
+            <p className={`mt-2 text-[19px] font-semibold ${dark ? 'text-yellow' : 'text-[#7a5b00]'}`}>
+              The plate is coming back to its heat: <span className="figures">{formatClock(recovers)}</span>
+            </p>
+          )}
+          {several && next && (
+            <p className={`mt-2 text-[19px] ${muted}`}>
+              Then: {next.title}
+              {next.seconds !== null && `, ${formatDuration(next.seconds)}`}
+            </p>
+          )}
+        </div>
+      </div>
+      {!several && <StepList lane={lane} dark={dark} />}
+      <div
+        className={`grid items-center gap-x-8 gap-y-2 border-t pt-2.5 empty:hidden ${several ? '' : 'auto-cols-fr md:grid-flow-col'} ${dark ? 'border-white/25' : 'border-rule'}`}
+      >
+        {todo.meanwhile && (
+          <Meanwhile
+            task={todo.meanwhile}
+            of={plan.pieces}
+            dark={dark}
+            onDone={() => {
+              done(todo.meanwhile ? [todo.meanwhile] : []);
+            }}
+          />
+        )}
+        {!todo.meanwhile && todo.held && todo.inPress && <p className="text-[19px]">{todo.held}</p>}
+        <Rack lane={lane} dark={dark} onDone={done} />
+      </div>
+      {view.job.status === 'open' && (
+        <div className={`flex items-center gap-3 ${several ? '' : 'flex-wrap'}`}>
+          {several && action && (
+            <Button
+              tone="line"
+              className="min-h-20 min-w-40 flex-1 px-4 font-big text-[22px] whitespace-normal!"
+              onClick={(event) => {
+                if (todo.first) done([todo.first]);
+                event.currentTarget.blur();
+              }}
+            >
+              {action.label}
+            </Button>
+          )}
+          <Button
+            tone={dark ? 'dark' : 'plain'}
+            className={`min-h-16 text-lg ${several ? 'px-4' : 'px-5'}`}
+            disabled={!state.undoable}
+            onClick={(event) => {
+              if (state.undoable) record({ kind: 'undo', undoes: state.undoable.id });
+              event.currentTarget.blur();
+            }}
+          >
+            {several ? 'Take back' : 'Take the last back'}
+          </Button>
+          <OtherActs view={view} lane={lane} record={record} dark={dark} narrow={several} />
+          {!several && <Who dark={dark} />}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,63 @@
+import { useEffect, useRef, useState } from 'react';
+
+const KEY = 'kanga.pedal';
+
+/** The key that the foot pedal sends, as it was taught at this screen; null: none. */
+export const pedalKey = (): string | null => localStorage.getItem(KEY);
+
+/** Does `act` whenever the pedal is trodden. A pedal held down counts once. */
+export function usePedal(act: () => void): void {
+  const latest = useRef(act);
+  useEffect(() => {
+    latest.current = act;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.code !== pedalKey() || event.repeat) return;
+      if (document.querySelector('[role="dialog"]')) return;
+      event.preventDefault();
+      event.stopPropagation();
+      latest.current();
+    };
+    // Before anything else: a pedal may send a key that means something on this screen.
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => {
+      window.removeEventListener('keydown', onKey, { capture: true });
+    };
+  }, []);
+}
+
+/** Keys that go on meaning what they mean everywhere. */
+const NOT_A_PEDAL = new Set(['Escape', 'Tab']);
+
+/** Waits for the pedal, and keeps the key that it sends. */
+export function useTeaching(): { taught: string | null; waiting: boolean; teach: () => void; forget: () => void } {
+  const [taught, setTaught] = useState(pedalKey);
+  const [waiting, setWaiting] = useState(false);
+  useEffect(() => {
+    if (!waiting) return;
+    const onKey = (event: KeyboardEvent) => {
+      event.preventDefault();
+      event.stopPropagation();
+      setWaiting(false);
+      if (NOT_A_PEDAL.has(event.code)) return;
+      localStorage.setItem(KEY, event.code);
+      setTaught(event.code);
+    };
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => {
+      window.removeEventListener('keydown', onKey, { capture: true });
+    };
+  }, [waiting]);
+  return {
+    taught,
+    waiting,
+    teach: () => {
+      setWaiting(true);
+    },
+    forget: () => {
+      localStorage.removeItem(KEY);
+      setTaught(null);
+    },
+  };
+}

@@ -1,0 +1,82 @@
+import { useMutation } from '@tanstack/react-query';
+import { STAND_IN, type Press } from '@kanga/core/shop';
+import { formatTemperature } from '@kanga/core/units';
+import type { PressNow } from '@kanga/contract/bench';
+import { api, problemFrom, usePressNow, useShop } from '../data/index.js';
+import { Button } from '../ui/index.js';
+
+/** As near as this to its set point a plate is hot, °C. */
+const NEAR = 4;
+
+function words(
+  { reading, trouble }: PressNow,
+  wanted: number | null,
+): { say: string; tone: 'ready' | 'heating' | 'trouble' } {
+  if (trouble === 'nonsense') return { say: 'talks nonsense: go on by hand', tone: 'trouble' };
+  if (!reading)
+    return { say: trouble === 'away' ? 'does not answer: go on by hand' : 'is being asked', tone: 'trouble' };
+  if (wanted !== null && Math.abs(reading.setPoint - wanted) >= 1)
+    return { say: 'not set to the dial', tone: 'trouble' };
+  if (reading.celsius < reading.setPoint - NEAR)
+    return { say: reading.closed ? 'closed, coming back' : 'heating', tone: 'heating' };
+  return { say: reading.closed ? 'closed' : 'hot', tone: 'ready' };
+}
+
+/** What a press with a controller tells of itself, and what can be told to it. */
+export function PlateFacts({ press, dial, dark }: { press: Press; dial: number | null; dark: boolean }) {
+  const now = usePressNow(press.id);
+  const { units } = useShop().settings;
+  const tell = useMutation({
+    mutationFn: ({ what, json }: { what: 'set-point' | 'lever'; json: unknown }) =>
+      api<PressNow>(`presses/${press.id}/${what}`, { method: 'POST', json }),
+  });
+  if (press.controller === null || !now) return null;
+  const { say, tone } = words(now, dial);
+  const { reading } = now;
+  const tones = {
+    ready: dark ? 'text-[#7fd4a3]' : 'text-green',
+    heating: dark ? 'text-yellow' : 'text-[#7a5b00]',
+    trouble: dark ? 'text-[#ff8fc4]' : 'text-magenta',
+  };
+  const button = 'min-h-12 px-3 text-[16px]';
+  return (
+    <div
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[19px]"
+      aria-label={`Controller of ${press.name}`}
+      role="group"
+    >
+      <span>
+        plate{' '}
+        <b className="figures text-[24px]">{reading ? formatTemperature(reading.celsius, units.temperature) : '–'}</b>{' '}
+        <span className={`font-semibold ${tones[tone]}`}>{say}</span>
+      </span>
+      {reading && dial !== null && Math.abs(reading.setPoint - dial) >= 1 && (
+        <Button
+          tone={dark ? 'dark' : 'plain'}
+          className={button}
+          disabled={tell.isPending}
+          onClick={(event) => {
+            tell.mutate({ what: 'set-point', json: { celsius: Math.round(dial) } });
+            event.currentTarget.blur();
+          }}
+        >
+          Set it to {formatTemperature(dial, units.temperature)}
+        </Button>
+      )}
+      {press.controller === STAND_IN && reading && (
+        <Button
+          tone={dark ? 'dark' : 'plain'}
+          className={button}
+          disabled={tell.isPending}
+          onClick={(event) => {
+            tell.mutate({ what: 'lever', json: { closed: !reading.closed } });
+            event.currentTarget.blur();
+          }}
+        >
+          {reading.closed ? 'Open it' : 'Close it'}
+        </Button>
+      )}
+      {tell.isError && <span role="alert">{problemFrom(tell.error).title}</span>}
+    </div>
+  );
+}

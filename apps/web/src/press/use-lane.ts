@@ -1,0 +1,113 @@
+import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import {
+  readClock,
+  secondsBetween,
+  todoOf,
+  type BenchEvent,
+  type BenchState,
+  type ClockPhase,
+  type ClockReading,
+  type Task,
+  type Todo,
+} from '@kanga/core/bench';
+import { asking, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
+import { api, liveLine, serverNow, stamp, useNow, type BenchOutbox, type LiveNews } from '../data/index.js';
+import { play } from './sounds.js';
+
+/** An event before it is stamped with who and when. */
+export type Happening = BenchEvent extends infer E
+  ? E extends BenchEvent
+    ? Omit<E, 'id' | 'at' | 'by'>
+    : never
+  : never;
+
+/** All that one lane shows, worked out from the plan and what happened. */
+export interface LaneState {
+  plan: RunPlan;
+  state: BenchState;
+  todo: Todo;
+  /** The clock of what is done first; null: it runs none. */
+  clock: ClockReading | null;
+  /** Seconds for which the plate still has to recover; 0 when it is ready. */
+  recovers: number;
+  /** What is to be done, as the line says it; null when all is pressed. */
+  action: Omit<NextAction, 'stage'> | null;
+  now: string;
+}
+
+/** What happens to a job on other screens, taken in the moment that it happens. */
+export function useOthers(jobId: string, outbox: BenchOutbox): void {
+  useEffect(
+    () =>
+      liveLine.listen((news: LiveNews) => {
+        if (news.kind === 'run' && news.jobId === jobId) outbox.add(news.events);
+        if (news.kind !== 'again') return;
+        api<BenchEvent[]>(`jobs/${jobId}/events`).then(
+          (events) => {
+            outbox.take(events);
+          },
+          // Away again: the line says so, and is opened anew.
+          () => undefined,
+        );
+        void outbox.flush();
+      }),
+    [jobId, outbox],
+  );
+}
+
+/** The outbox of a job with what it holds. */
+export const useOutbox = (outbox: BenchOutbox) => useSyncExternalStore(outbox.subscribe, outbox.read);
+
+/** Records what happens in the name of whoever stands at this screen. */
+export const useRecord = (outbox: BenchOutbox): ((...happened: Happening[]) => void) =>
+  useCallback(
+    (...happened) => {
+      outbox.record(...happened.map((one): BenchEvent => ({ ...one, ...stamp() })));
+    },
+    [outbox],
+  );
+
+/** Sounds once when a clock comes to a new phase. */
+function useSounds(phase: ClockPhase | null, on: boolean) {
+  const before = useRef<ClockPhase | null>(null);
+  useEffect(() => {
+    if (on && phase !== null && phase !== before.current) play(phase);
+    before.current = phase;
+  }, [phase, on]);
+}
+
+/** The state of a lane, read anew several times a second while one of its clocks runs. Null while nothing is at the press. */
+export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneState | null {
+  const todo = useMemo(() => (plan && state ? todoOf(plan, state, jigsOf(plan)) : null), [plan, state]);
+  const running = Boolean(
+    todo && (todo.first?.clock?.startedAt ?? todo.press?.clock?.startedAt ?? todo.rack.length > 0),
+  );
+  // A plate that recovers has a clock of its own, too: it is read on until that is out.
+  const opened = state?.openedAt ?? null;
+  const waits = plan !== null && opened !== null && todo?.inPress === false;
+  const ready = (moment: string): number =>
+    waits ? Math.max(0, plan.press.recovery - secondsBetween(opened, moment)) : 0;
+  const now = useNow(running || ready(serverNow()) > 0);
+  const recovers = ready(now);
+  const task = todo?.inPress ? todo.press : (todo?.first ?? null);
+  const clock = task?.clock
+    ? readClock(task.clock.seconds, task.clock.startedAt, task.clock.startedAt ? now : serverNow())
+    : null;
+  useSounds(clock && task?.clock?.startedAt && task.what.at === 'press' ? clock.phase : null, sounds);
+  if (!plan || !state || !todo) return null;
+  return {
+    plan,
+    state,
+    todo,
+    clock,
+    recovers,
+    action: todo.first ? asking(todo.first, plan.pieces) : null,
+    now,
+  };
+}
+
+/** What one key or one pedal means now: the press when its clock is nearly out, else what can be done meanwhile. */
+export const handyTask = ({ todo, clock }: LaneState): Task | null =>
+  clock?.phase === 'running' && todo.meanwhile ? todo.meanwhile : todo.first;
+
+export const happeningOf = ({ event, bed, step }: Task): Happening => ({ kind: event, bed, step });
