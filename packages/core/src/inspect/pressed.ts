@@ -1,4 +1,3 @@
-import type { Actual } from '../bench/index.js';
 import { baseKindOf, type Blank } from '../blank/index.js';
 import { mapOf } from '../heat/index.js';
 import type { HouseRules, Press } from '../shop/index.js';
@@ -17,7 +16,7 @@ export interface Pressed {
   /** For each pressing of this piece: planned and actual seconds; null: nobody clocked it. */
   dwells: { planned: number; actual: number | null }[];
   /** What the plate read while it was pressed last, and what its dial was to stand at, °C; null: nobody knows. */
-  plate: Actual | null;
+  plate: { lowest: number; mean: number; highest: number } | null;
   dial: number | null;
   /** Kinds of steps of this piece that were passed over. */
   skipped: readonly Step['kind'][];
