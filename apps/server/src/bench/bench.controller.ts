@@ -48,7 +48,7 @@ export class BenchController {
     return this.actuals.of(id);
   }
 
-  @Post('presses/:id/set-point')
+  @Post('shop/presses/:id/set-point')
   @HttpCode(200)
   set(
     @Param('id', ID) id: string,
@@ -57,7 +57,7 @@ export class BenchController {
     return this.watch.set(id, celsius);
   }
 
-  @Post('presses/:id/lever')
+  @Post('shop/presses/:id/lever')
   @HttpCode(200)
   lever(@Param('id', ID) id: string, @Body(new Valid(leverSchema)) { closed }: { closed: boolean }): Promise<PressNow> {
     return this.watch.lever(id, closed);

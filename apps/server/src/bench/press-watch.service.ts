@@ -15,7 +15,7 @@ import { jigsOf } from '@kanga/core/job';
 import { STAND_IN, type Press } from '@kanga/core/shop';
 import type { PressNow } from '@kanga/contract/bench';
 import { config } from '../config.js';
-import { notFound, refuse } from '../http/index.js';
+import { notFound, Refusal, refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import { Live } from '../live/index.js';
 import { ShopRepository } from '../shop/index.js';
@@ -218,6 +218,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     try {
       await ask(one);
     } catch (error) {
+      if (error instanceof Refusal) throw error;
       this.logger.warn(`${one.press.name} did not take it: ${String(error)}`);
       throw refuse(
         503,

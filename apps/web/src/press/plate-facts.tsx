@@ -28,7 +28,7 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
   const { units } = useShop().settings;
   const tell = useMutation({
     mutationFn: ({ what, json }: { what: 'set-point' | 'lever'; json: unknown }) =>
-      api<PressNow>(`presses/${press.id}/${what}`, { method: 'POST', json }),
+      api<PressNow>(`shop/presses/${press.id}/${what}`, { method: 'POST', json }),
   });
   if (press.controller === null || !now) return null;
   const { say, tone } = words(now, dial);

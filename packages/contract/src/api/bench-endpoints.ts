@@ -39,7 +39,7 @@ export const BENCH_ENDPOINTS: readonly Endpoint[] = [
   },
   {
     method: 'post',
-    path: '/api/presses/{id}/set-point',
+    path: '/api/shop/presses/{id}/set-point',
     summary: 'Set the controller of a press',
     params: id,
     body: setPointSchema,
@@ -47,7 +47,7 @@ export const BENCH_ENDPOINTS: readonly Endpoint[] = [
   },
   {
     method: 'post',
-    path: '/api/presses/{id}/lever',
+    path: '/api/shop/presses/{id}/lever',
     summary: 'Close or open the simulated press',
     params: id,
     body: leverSchema,
