@@ -36,11 +36,14 @@ test('pale pieces are repeated with one thing changed, and nothing else', async 
   const events = [0, 1].map((piece) => ({
     id: randomUUID(),
     at,
+    by: null,
     kind: 'verdict',
     piece,
     verdict: 'spoiled',
     fault: 'pale',
     note: '',
+    spot: null,
+    photo: null,
   }));
   expect((await request.post(`/api/jobs/${id}/events`, { data: { events } })).ok()).toBe(true);
   await page.goto(`/jobs/${id}/inspect`);

@@ -32,7 +32,7 @@ test('the server goes away at the press: entries are kept, and sent when it answ
   await enter(page, 'Closed: start the clock');
   await enter(page, 'Opened');
   await enter(page, 'Done');
-  await expect(page.getByText('3 entries are kept here until the server answers.')).toBeVisible();
+  await expect(page.getByText('3 entries are kept here until it does.')).toBeVisible();
   await expect(page.getByText('Kanga’s server does not answer').first()).toBeVisible();
   expect((await readJob(request, id)).events).toHaveLength(1);
   // A reload while it is away would lose the page itself; after it, what was kept is still there.
@@ -52,7 +52,8 @@ test('the last thing is taken back, and a step is skipped', async ({ page, reque
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
   await page.getByRole('button', { name: 'Take the last back' }).click();
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Skip this step' }).click();
+  await page.getByRole('button', { name: 'Something else…' }).click();
+  await page.getByRole('button', { name: 'Skip: Lint-roll' }).click();
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
 });
 

@@ -207,7 +207,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async lineOf(id: string): Promise<Watched> {
-    if (!this.watched.has(id)) await this.look();
+    await this.look();
     const one = this.watched.get(id);
     if (!one) throw notFound('press with a controller', id);
     return one;

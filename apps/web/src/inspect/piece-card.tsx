@@ -3,7 +3,7 @@ import type { PieceSpot } from '@kanga/core/bench';
 import { faultOf, type FaultCode } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
 import { FaultPicker, FaultPicture, Ripening } from '../draw/index.js';
-import { Dialog, FormFoot } from '../ui/index.js';
+import { Button, Dialog, FormFoot } from '../ui/index.js';
 import { PhotoField } from './photo-field.js';
 import { SpotPicture } from './spot-picture.js';
 
@@ -40,7 +40,24 @@ function SpoiledForm({
         if (fault) onFound({ fault, note: note.trim(), spot, photo });
       }}
     >
-      <FaultPicker chosen={fault} onFault={setFault} />
+      {fault ? (
+        <div className="flex items-center gap-4">
+          <span className="block h-20 w-32 flex-none border-2 border-magenta bg-wash">
+            <FaultPicture fault={fault} />
+          </span>
+          <b className="text-xl">{faultOf(fault).seen}</b>
+          <Button
+            className="ml-auto min-h-12"
+            onClick={() => {
+              setFault(null);
+            }}
+          >
+            Another fault
+          </Button>
+        </div>
+      ) : (
+        <FaultPicker onFault={setFault} />
+      )}
       {fault && (
         <div className="mt-3 grid gap-4 sm:grid-cols-2">
           <div>
