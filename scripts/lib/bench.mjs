@@ -4,6 +4,7 @@ import { cpus, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
+import { anHour, LOAD, logOfMany } from './bench-server.mjs';
 import { startServer, stopServer } from './serve.mjs';
 import { withTestCluster } from './test.mjs';
 
@@ -32,12 +33,12 @@ async function provenAfterMany(databaseUrl, url) {
     // 20,000 runs of five pieces, on every blank, press and paper of the shop under four settings each.
     await client.query(`
       CREATE TEMP TABLE many AS SELECT n, gen_random_uuid() AS id FROM generate_series(1, 20000) n;
-      INSERT INTO job (id, name, customer, pieces) SELECT id, 'Run ' || n, '', 5 FROM many;
+      INSERT INTO job (id, name, customer, pieces, status, closed_at) SELECT id, 'Run ' || n, '', 5, 'closed', now() FROM many;
       INSERT INTO run_plan (job_id, frozen_at, body) SELECT id, '2024-01-01', '{}' FROM many;
       INSERT INTO pressed_settings (blank_id, family, surface, press_id, media_id, temperature, dwell, pressure, pre_press, peel)
         SELECT blank.id, blank.family, 'smooth', press.id, media.id, 190 + t, 45 + 5 * d, 'medium', 12, 'hot'
         FROM blank, press, media, generate_series(0, 1) t, generate_series(0, 1) d;
-      INSERT INTO run_result SELECT many.id, settings.id, 4 + n % 2, 1 - n % 2, '{}', timestamp '2024-01-01' + n * interval '1 hour'
+      INSERT INTO run_result (job_id, settings_id, good, spoiled, faults, last) SELECT many.id, settings.id, 4 + n % 2, 1 - n % 2, '{}', timestamp '2024-01-01' + n * interval '1 hour'
         FROM many JOIN (SELECT id, row_number() OVER (ORDER BY id) AS i, count(*) OVER () AS of FROM pressed_settings) settings
         ON settings.i = 1 + n % settings.of;
       ANALYZE run_result;`);
@@ -152,9 +153,35 @@ export async function bench() {
         reached: `${kinds} kinds of settings told, those that came out good most often; aim: under 50 ms`,
         grows: 'with the runs; their pieces are counted once, when they are judged',
       });
+      const log = await logOfMany(databaseUrl, `http://127.0.0.1:${port}/`);
+      rows.push({
+        what: 'The log, searched and narrowed',
+        input: `100,000 pressings; ${log.asked} answers to twelve questions, three pages each, loopback`,
+        time: `${log.p95.toFixed(1)} ms`,
+        memory: '',
+        reached: `95th of 100; the slowest took ${log.slowest.toFixed(0)} ms; aim: under 50 ms`,
+        grows:
+          'with the entries that are looked at: words by an index of their letters, each choice by an index of its own',
+      });
     } finally {
       await stopServer(server);
     }
+    const loadUrl = await cluster.ensureDatabase('kanga_load');
+    const start = async () => {
+      const at = await freePort();
+      const env = { KANGA_READS_EVERY: String(LOAD.readsEvery) };
+      const started = await startServer({ databaseUrl: loadUrl, port: at, data: join(folder, 'load'), env });
+      return { server: started, url: `http://127.0.0.1:${at}/` };
+    };
+    const hour = await anHour(start, stopServer);
+    rows.push({
+      what: 'An hour at twelve presses',
+      input: `${LOAD.presses} controllers read ${LOAD.turns} times each, ${LOAD.screens} screens, ${hour.entries} entries; run in ${hour.seconds.toFixed(0)} s`,
+      time: `${hour.used.toFixed(0)} s of one core`,
+      memory: `${hour.peak.toFixed(0)} MB`,
+      reached: `${(hour.share * 100).toFixed(1)} % of one core over the hour; ${hour.heard} messages heard by each screen; aim: 15 %, 150 MB`,
+      grows: 'with readings and with entries; an entry with those of its job before it',
+    });
   });
   const table = [
     '# Benchmarks',

@@ -63,7 +63,7 @@ async function startDevice(name, given, address) {
 }
 
 /** Starts the server's process on a database, and waits until it answers as healthy. */
-export async function startServer({ databaseUrl, port, data }) {
+export async function startServer({ databaseUrl, port, data, env: more = {} }) {
   mkdirSync(data, { recursive: true });
   const scanner = await startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`);
   const printer = await startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`);
@@ -84,6 +84,7 @@ export async function startServer({ databaseUrl, port, data }) {
     KANGA_THERMOMETER: thermometer.url,
     KANGA_PRESS: press.url,
     NODE_ENV: 'production',
+    ...more,
   };
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
     cwd: ROOT,

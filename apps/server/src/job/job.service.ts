@@ -201,11 +201,12 @@ export class JobService {
 
   /** Adds events of the press to a job whose plan is frozen, and gives back all of them. */
   async record(id: string, sent: readonly BenchEvent[]): Promise<BenchEvent[]> {
-    const taken = await this.jobs.transaction(async (trx) => {
+    const { fresh: taken, all: kept } = await this.jobs.transaction(async (trx) => {
       const job = await this.job(id, trx, true);
-      const known = new Set((await this.events.of(id, trx)).map((event) => event.id));
-      const fresh = sent.filter((event) => !known.has(event.id));
-      if (fresh.length === 0) return [];
+      const before = await this.events.of(id, trx);
+      const known = new Set(before.map((event) => event.id));
+      const fresh = sent.filter(({ id: one }) => !known.has(one) && known.add(one));
+      if (fresh.length === 0) return { fresh, all: before };
       if (job.status === 'closed') throw closedRefusal(job);
       const plan = await this.jobs.plan(id, trx);
       if (!plan)
@@ -227,13 +228,13 @@ export class JobService {
         );
       }
       await this.events.add(id, fresh, trx);
-      const all = await this.events.of(id, trx);
+      const all = [...before, ...fresh];
       await this.pressings.keep(job, plan, all, fresh, trx);
-      // What came of a run changes with its verdicts alone.
-      if (fresh.some(({ kind }) => kind !== 'start')) await this.results.keep(id, plan, all, trx);
-      return fresh;
+      // Nothing came of a run of which nothing was ever judged.
+      if (all.some(({ kind }) => kind === 'verdict')) await this.results.keep(id, plan, all, trx);
+      return { fresh, all };
     });
     if (taken.length > 0) this.live.say({ kind: 'run', jobId: id, events: taken });
-    return this.events.of(id);
+    return kept;
   }
 }

@@ -1,0 +1,184 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, freePort, say } from './machine.mjs';
+
+const core = (folder) => import(join(ROOT, `packages/core/dist/${folder}/index.js`));
+
+/** How long the server takes for what is asked of its log, with 100,000 pressings in it. */
+export async function logOfMany(databaseUrl, url) {
+  say('the log');
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  try {
+    // 20,000 runs of five pieces over two years, on four presses, by five people; one in thirty spoiled.
+    await client.query(`
+      CREATE TEMP TABLE logged AS SELECT n, gen_random_uuid() AS id FROM generate_series(1, 20000) n;
+      INSERT INTO job (id, name, customer, pieces, status, closed_at)
+        SELECT id, (ARRAY['Comet','Orbit','Harvest','Eclipse','Nebula'])[1 + n % 5] || ' ' || md5(n::text), '', 5, 'closed', now() FROM logged;
+      INSERT INTO run_plan (job_id, frozen_at, body) SELECT id, '2024-01-01', '{}' FROM logged;
+      INSERT INTO pressing (job_id, job_number, job_name, blank_name, piece, side, press_name, who, temperature, planned, actual, at, verdict, fault, note)
+        SELECT logged.id, job.number, job.name, 'Blank ' || n % 40, piece, 'front', 'Press ' || n % 4, 'Person ' || n % 5, 196, 50,
+          50 + (n + piece) % 5, timestamp '2024-01-01' + n * interval '50 min' + piece * interval '3 min',
+          CASE WHEN (n * 5 + piece) % 30 = 0 THEN 'spoiled' ELSE 'good' END,
+          CASE WHEN (n * 5 + piece) % 30 = 0 THEN (ARRAY['ghost','pale','specks'])[1 + n % 3] END,
+          CASE WHEN (n * 5 + piece) % 30 = 0 THEN 'seen at the ' || md5(piece::text || n) ELSE '' END
+        FROM logged JOIN job ON job.id = logged.id, generate_series(0, 4) piece;
+      ANALYZE pressing;`);
+  } finally {
+    await client.end();
+  }
+  // Everything that the screen can ask for: nothing, words that many and few have, every choice, days, and later pages.
+  const asked = [
+    '',
+    'text=comet',
+    'text=eclipse%20person%202',
+    'text=a1b2',
+    'text=no-such-word',
+    'verdict=spoiled',
+    'fault=pale&press=Press%202',
+    'blank=Blank%207',
+    'by=Person%203&verdict=spoiled',
+    'from=2024-06-01&to=2024-06-30',
+    'press=Press%201&from=2025-01-01',
+    'text=nebula&fault=specks',
+  ];
+  const times = [];
+  for (let i = 0; i < 20; i++)
+    for (const query of asked) {
+      let after = '';
+      for (let page = 0; page < 3 && after !== null; page++) {
+        const began = performance.now();
+        const answer = await fetch(`${url}api/log?${query}${after ? `&after=${after}` : ''}`);
+        if (!answer.ok) throw new Error(`the log answered ${answer.status} to ${query}`);
+        after = (await answer.json()).next;
+        times.push(performance.now() - began);
+      }
+    }
+  times.sort((a, b) => a - b);
+  return { p95: times[Math.floor(times.length * 0.95)], slowest: times.at(-1), asked: times.length };
+}
+
+/** Seconds of processor time that a process has used. */
+function cpuOf(pid) {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+}
+const peakOf = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
+
+export const LOAD = { presses: 12, screens: 6, turns: 3600, readsEvery: 100 };
+
+/** Asks a server, and gives its answer. */
+async function ask(url, method, path, json) {
+  const answer = await fetch(`${url}api/${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(json === undefined ? {} : { body: JSON.stringify(json) }),
+  });
+  if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`);
+  return answer.json();
+}
+
+/** A press at each of the ports, with a job of forty tees on it. */
+async function planned(url, ports) {
+  const { changeOf } = await core('job');
+  const [{ presses }, blanks, art] = await Promise.all(['shop', 'blanks', 'art'].map((path) => ask(url, 'GET', path)));
+  const like = Object.fromEntries(Object.entries(presses[0]).filter(([key]) => key !== 'id'));
+  const picture = {
+    kind: 'picture',
+    id: 'picture',
+    artId: art[0].id,
+    placement: null,
+    repeat: 'once',
+    mirroredInFile: false,
+  };
+  const runs = [];
+  for (const [i, port] of ports.entries()) {
+    const pressId = randomUUID();
+    const controller = `tcp://127.0.0.1:${port}`;
+    await ask(url, 'PUT', `shop/presses/${pressId}`, { ...like, name: `Press ${i + 1}`, controller });
+    const { job } = await ask(url, 'POST', 'jobs', { name: `Load ${i + 1}`, customer: '', due: null, pieces: 40 });
+    await ask(url, 'PUT', `jobs/${job.id}`, {
+      ...changeOf(job),
+      blankId: blanks.find(({ family }) => family === 'tee').id,
+      design: [{ fill: 'own', items: [picture] }],
+      pressId,
+    });
+    runs.push({ id: job.id, plan: await ask(url, 'POST', `jobs/${job.id}/plan`), events: [] });
+  }
+  return runs;
+}
+
+/**
+ * An hour at the presses, run faster than it is: twelve controllers read 3,600 times each, six screens that hear everything, and at every press
+ * something done about every ten seconds. What it costs the server is what that many readings and entries cost, however fast they come. `start`
+ * starts a server on the same data, and gives its process and its address; the one that planned the jobs is stopped before the hour begins.
+ */
+export async function anHour(start, stop) {
+  say('an hour at twelve presses');
+  const { PressController, SMALL_PRESS } = await import(join(ROOT, 'apps/devices/dist/press/index.js'));
+  const { benchState, todoOf } = await core('bench');
+  const speed = 1000 / LOAD.readsEvery;
+  const stops = [];
+  const ports = [];
+  for (let i = 0; i < LOAD.presses; i++) {
+    const port = await freePort();
+    const controller = new PressController(() => (performance.now() / 1000) * speed, SMALL_PRESS);
+    stops.push(await controller.listen(port));
+    ports.push(port);
+  }
+  const first = await start();
+  const runs = await planned(first.url, ports);
+  await stop(first.server);
+  const { server, url } = await start();
+  let heard = 0;
+  const screens = Array.from({ length: LOAD.screens }, async (_unused, i) => {
+    const control = new globalThis.AbortController();
+    stops.push(() => Promise.resolve(control.abort()));
+    const answer = await fetch(`${url}api/bench/live`, { signal: control.signal });
+    try {
+      for await (const part of answer.body)
+        heard +=
+          i === 0
+            ? (
+                Buffer.from(part)
+                  .toString()
+                  .match(/^data:/gm) ?? []
+              ).length
+            : 0;
+    } catch {
+      // Hung up at the end.
+    }
+  });
+  // Let the controllers be found, then begin.
+  await new Promise((done) => setTimeout(done, 2000));
+  const [cpu, began] = [cpuOf(server.pid), performance.now()];
+  const length = LOAD.turns * LOAD.readsEvery;
+  let entries = 0;
+  for (let turn = 0; performance.now() - began < length; turn++) {
+    const run = runs[turn % runs.length];
+    const { first: task } = todoOf(run.plan, benchState(run.plan, run.events));
+    if (task) {
+      const event = {
+        id: randomUUID(),
+        at: new Date().toISOString(),
+        by: null,
+        kind: task.event,
+        bed: task.bed,
+        step: task.step,
+      };
+      run.events = await ask(url, 'POST', `jobs/${run.id}/events`, { events: [event] });
+      entries++;
+    }
+    // Something at every press about every ten seconds of the hour.
+    const due = began + ((turn + 1) * 10_000) / speed / runs.length;
+    await new Promise((done) => setTimeout(done, Math.max(0, due - performance.now())));
+  }
+  const used = cpuOf(server.pid) - cpu;
+  const peak = peakOf(server.pid);
+  await stop(server);
+  for (const end of stops) await end();
+  await Promise.all(screens);
+  return { share: used / LOAD.turns, used, peak, entries, heard, seconds: length / 1000 };
+}
