@@ -67,7 +67,7 @@ function cpuOf(pid) {
 }
 const peakOf = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
 
-export const LOAD = { presses: 12, screens: 6, turns: 3600, readsEvery: 100 };
+export const LOAD = { presses: 12, screens: 6, turns: 3600, readsEvery: 25 };
 
 /** Asks a server, and gives its answer. */
 async function ask(url, method, path, json) {

@@ -62,6 +62,12 @@ async function startDevice(name, given, address) {
   return { process: child, url: address(port) };
 }
 
+/**
+ * The server keeps its memory small rather than answer a little sooner: it runs all day beside other programs, and what is heavy is done by workers or in
+ * the browser. Without this an hour at twelve presses took 300 MB, with it less than half (docs/benchmarks.md).
+ */
+const LEAN = ['--optimize-for-size', '--max-semi-space-size=2'];
+
 /** Starts the server's process on a database, and waits until it answers as healthy. */
 export async function startServer({ databaseUrl, port, data, env: more = {} }) {
   mkdirSync(data, { recursive: true });
@@ -86,7 +92,7 @@ export async function startServer({ databaseUrl, port, data, env: more = {} }) {
     NODE_ENV: 'production',
     ...more,
   };
-  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+  const child = spawn(process.execPath, [...LEAN, join(ROOT, 'apps/server/dist/main.js')], {
     cwd: ROOT,
     env,
     detached: true,

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
+import type { Blank } from '@kanga/core/blank';
 import type { Recipe } from '@kanga/core/inspect';
 import type { JobFile, RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
+import type { TestCloth } from '@kanga/contract/inspect';
 import type { LogEntry, LogPage } from '@kanga/contract/job';
 import type { RecipeFile, RecipesTaken } from '@kanga/contract/stack';
 import Papa from 'papaparse';
@@ -202,5 +204,33 @@ describe('photographs', () => {
     const { status, body } = await server.send(`jobs/${file.job.id}/photos`, Buffer.from('not a picture'));
     expect([status, body.code]).toEqual([422, 'photo.unread']);
     expect(body.remedy).toMatch(/JPEG/);
+  });
+});
+
+describe('what is left of blanks', () => {
+  it('is counted when a job is closed: pressed ones leave the stock, spoiled garments stay for tests, each used once', async () => {
+    const shelf = async () =>
+      (await server.ask<Blank[]>('GET', 'blanks')).body.find(({ name }) => name === 'Drawstring bag');
+    const blank = await shelf();
+    if (!blank) throw new Error('there is no bag');
+    await server
+      .db('blank')
+      .where({ id: blank.id })
+      .update({ body: JSON.stringify({ ...blank, stock: 10 }) });
+    const { file } = await run('Stock', ['good', 'spoiled', 'spoiled']);
+    const kept = async () =>
+      (await server.ask<TestCloth[]>('GET', 'test-cloth')).body.find(({ blankId }) => blankId === blank.id)?.pieces ??
+      0;
+    expect(await kept()).toBe(0);
+    expect((await server.ask('POST', `jobs/${file.job.id}/close`)).status).toBe(200);
+    expect((await server.ask('POST', `jobs/${file.job.id}/close`)).status).toBe(200);
+    expect([(await shelf())?.stock, await kept()]).toEqual([7, 2]);
+    const use = (id: string) => server.ask('POST', 'test-cloth/used', { id, blankId: blank.id, by: 'Odo' });
+    const once = randomUUID();
+    await Promise.all([use(once), use(once)]);
+    expect(await kept()).toBe(1);
+    const answers = await Promise.all([use(randomUUID()), use(randomUUID())]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    expect(await kept()).toBe(0);
   });
 });

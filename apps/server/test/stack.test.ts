@@ -248,7 +248,7 @@ describe('a shop of before', () => {
     await server.stop();
     // As it was written then.
     await server.db.raw(`
-      DROP TABLE run_result, pressed_settings, pressing, actual, photo, recipe;
+      DROP TABLE run_result, pressed_settings, pressing, actual, photo, recipe, test_cloth;
       DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench');
       ALTER TABLE bench_event DISABLE TRIGGER bench_event_only_added;
       UPDATE bench_event SET body = body - 'by' - 'spot' - 'photo';

@@ -25,6 +25,7 @@ const TABLES = [
   'print',
   'bench_event',
   'recipe',
+  'test_cloth',
   'photo',
   'actual',
   'pressing',

@@ -1,6 +1,9 @@
 import { Module } from '@nestjs/common';
+import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
 import { LiveModule } from '../live/index.js';
+import { ClothController } from './cloth.controller.js';
+import { ClothRepository } from './cloth.repository.js';
 import { InspectController } from './inspect.controller.js';
 import { InspectService } from './inspect.service.js';
 import { LogController } from './log.controller.js';
@@ -8,8 +11,8 @@ import { LogRepository } from './log.repository.js';
 import { PhotoController } from './photo.controller.js';
 
 @Module({
-  imports: [JobModule, LiveModule],
-  controllers: [InspectController, LogController, PhotoController],
-  providers: [InspectService, LogRepository],
+  imports: [BlankModule, JobModule, LiveModule],
+  controllers: [InspectController, ClothController, LogController, PhotoController],
+  providers: [InspectService, ClothRepository, LogRepository],
 })
 export class InspectModule {}

@@ -5,6 +5,7 @@ import type { JobFile } from '@kanga/core/job';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
 import { Live } from '../live/index.js';
+import { ClothRepository } from './cloth.repository.js';
 
 const DAY = 24 * 3600 * 1000;
 
@@ -16,6 +17,7 @@ export class InspectService {
     private readonly events: EventRepository,
     private readonly results: ResultRepository,
     private readonly live: Live,
+    private readonly cloth: ClothRepository,
   ) {}
 
   /** Closes a job whose pieces are all pressed and judged. Closed already: nothing changes. */
@@ -40,6 +42,8 @@ export class InspectService {
           `${open} ${open === 1 ? 'piece is' : 'pieces are'} not judged yet`,
           'Mark each piece good or spoiled first.',
         );
+      const spoiled = state.verdicts.filter((verdict) => verdict?.verdict === 'spoiled').length;
+      await this.cloth.settle(id, plan, spoiled, trx);
       await this.repository.close(id, trx);
     });
     this.live.say({ kind: 'runs' });

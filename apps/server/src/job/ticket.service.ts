@@ -15,10 +15,12 @@ import yazl from 'yazl';
 import { ArtService, spoolTo, withSpoolFolder, type Spooled } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { Refusal, refuse } from '../http/index.js';
+import { Live } from '../live/index.js';
 import { ShopService } from '../shop/index.js';
 import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
 import { JobService } from './job.service.js';
+import { PressingRepository } from './pressing.repository.js';
 
 const TICKET_LIMIT = ART_LIMITS.bytes + 20 * 1024 * 1024;
 const JSON_LIMIT = 16 * 1024 * 1024;
@@ -56,6 +58,10 @@ function renewed(events: readonly BenchEvent[]): BenchEvent[] {
   );
 }
 
+/** Photographs stay where they were taken: a ticket brings none. */
+const withoutPhotos = (events: readonly BenchEvent[]): BenchEvent[] =>
+  events.map((event) => (event.kind === 'verdict' && event.verdict === 'spoiled' ? { ...event, photo: null } : event));
+
 async function readAll(stream: Readable, limit: number): Promise<Buffer> {
   const chunks: Buffer[] = [];
   let size = 0;
@@ -77,6 +83,8 @@ export class TicketService {
     private readonly blanks: BlankRepository,
     private readonly art: ArtService,
     private readonly shop: ShopService,
+    private readonly pressings: PressingRepository,
+    private readonly live: Live,
   ) {}
 
   async export(id: string): Promise<{ name: string; stream: Readable }> {
@@ -149,6 +157,7 @@ export class TicketService {
     const id = await this.jobs.transaction((trx) =>
       this.insert({ ...file, job: { ...file.job, design } }, { blank, floor }, trx),
     );
+    this.live.say({ kind: 'runs' });
     return this.jobService.file(id);
   }
 
@@ -174,7 +183,9 @@ export class TicketService {
     );
     if (plan) {
       await this.jobs.freeze(id, plan, trx);
-      if (file.events.length > 0) await this.events.add(id, isCopy ? renewed(file.events) : file.events, trx);
+      const events = withoutPhotos(isCopy ? renewed(file.events) : file.events);
+      if (events.length > 0) await this.events.add(id, events, trx);
+      await this.pressings.keep(await this.jobService.job(id, trx), plan, events, events, trx);
     }
     return id;
   }

@@ -9,6 +9,7 @@ import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { ActualCourse, RunAtPress } from '@kanga/contract/bench';
+import type { TestCloth } from '@kanga/contract/inspect';
 import type { JobSummary } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
 import { api, ApiError } from './api.js';
@@ -49,6 +50,11 @@ export const outcomesQuery = (days: number) =>
 /** What was pressed in this shop and what came of it; plans start from it. */
 export const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });
 
+/** Spoiled garments that are kept for tests. */
+export const testClothQuery = queryOptions({
+  queryKey: ['test-cloth'],
+  queryFn: () => api<TestCloth[]>('test-cloth'),
+});
 /** The recipe of each blank, press and paper that has one. */
 export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => api<Recipe[]>('recipes') });
 

@@ -9,6 +9,7 @@ import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 import { ActualChart } from './actual-chart.js';
 import { PieceCard } from './piece-card.js';
+import { SpoiledOnes } from './spoiled-ones.js';
 import { WhyEach } from './why.js';
 
 /** As many pressings are charted: those that ended last. */
@@ -54,6 +55,7 @@ function Facts() {
           </Fact>
         )}
       </dl>
+      <SpoiledOnes />
       <WhyEach courses={courses ?? []} />
       {shown.length > 0 && (
         <section className="mt-3" aria-label="What the plate read">

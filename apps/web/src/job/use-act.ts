@@ -5,11 +5,13 @@ import type { JobFile, NextAction } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import {
   api,
+  blanksQuery,
   jobsQuery,
   LOG_KEY,
   problemFrom,
   queryClient,
   stamp,
+  testClothQuery,
   type BenchOutbox,
   type JobSession,
 } from '../data/index.js';
@@ -67,6 +69,8 @@ export function useAct(
             await Promise.all([
               queryClient.invalidateQueries(jobsQuery),
               queryClient.invalidateQueries({ queryKey: LOG_KEY }),
+              queryClient.invalidateQueries(blanksQuery),
+              queryClient.invalidateQueries(testClothQuery),
             ]);
           } else await navigate('/');
       }

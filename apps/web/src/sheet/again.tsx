@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useShop } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Dialog, Select, TextField, CloseFoot } from '../ui/index.js';
@@ -11,8 +12,11 @@ export function PrintAgain() {
   const shop = useShop();
   const { job } = view;
   const papers = [...shop.media].sort((a, b) => Number(b.offcut) - Number(a.offcut));
-  const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
+  // A spoiled piece is sent here with its number.
+  const [wanted] = useSearchParams();
+  const sent = wanted.get('again') ?? '';
+  const [open, setOpen] = useState(sent !== '');
+  const [text, setText] = useState(sent);
   const [mediaId, setMediaId] = useState(papers[0]?.id ?? '');
   const media = shop.media.find((one) => one.id === mediaId) ?? papers[0];
   const printer = shop.printers.find((one) => one.id === media?.printerId);

@@ -9,7 +9,7 @@ import {
   setPointSchema,
 } from '../bench/index.js';
 import { idSchema } from '../finding/index.js';
-import { outcomesQuerySchema, runOutcomeSchema } from '../inspect/index.js';
+import { outcomesQuerySchema, runOutcomeSchema, testClothSchema, usedClothSchema } from '../inspect/index.js';
 import { logExportSchema, logPageSchema, logQuerySchema } from '../job/index.js';
 import { newRecipeSchema, provenSchema, recipeFileSchema, recipeSchema, recipesTakenSchema } from '../stack/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
@@ -95,6 +95,19 @@ export const BENCH_ENDPOINTS: readonly Endpoint[] = [
     summary: 'A photograph',
     params: id,
     answer: 'image/jpeg',
+  },
+  {
+    method: 'get',
+    path: '/api/test-cloth',
+    summary: 'Spoiled garments that are kept for tests',
+    answer: list(testClothSchema),
+  },
+  {
+    method: 'post',
+    path: '/api/test-cloth/used',
+    summary: 'One of them was used; the same id again counts once',
+    body: usedClothSchema,
+    answer: list(testClothSchema),
   },
   {
     method: 'get',

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { FAULT_CODES, type RunOutcome } from '@kanga/core/inspect';
-import { daySchema } from '../finding/index.js';
+import { daySchema, idSchema } from '../finding/index.js';
 import { houseSchema } from '../shop/index.js';
 
 const count = Joi.number().integer().min(0);
@@ -16,6 +16,24 @@ export const runOutcomeSchema = Joi.object<RunOutcome, true>({
   spoiled: count.required(),
   faults: Joi.object(Object.fromEntries(FAULT_CODES.map((code) => [code, count]))).required(),
 });
+/** Spoiled garments of a blank that are kept for tests. */
+export interface TestCloth {
+  blankId: string;
+  pieces: number;
+}
+export const testClothSchema = Joi.object<TestCloth, true>({ blankId: idSchema.required(), pieces: count.required() });
+/** One of them was used. */
+export interface UsedCloth {
+  id: string;
+  blankId: string;
+  by: string | null;
+}
+export const usedClothSchema = Joi.object<UsedCloth, true>({
+  id: idSchema.required(),
+  blankId: idSchema.required(),
+  by: Joi.string().trim().min(1).max(80).allow(null).required(),
+});
+
 /** A query, so that the figure comes as text. */
 export const outcomesQuerySchema = Joi.object<{ days: string }, true>({
   days: Joi.string()

@@ -3,7 +3,7 @@ import { logOf, outcomesOf, type RunPlan } from '@kanga/core/job';
 import type { Knex } from 'knex';
 
 /**
- * The bench: controllers of presses, people, what plates read during a pressing, photographs of faults; the log as rows that can be searched;
+ * The bench: controllers of presses, people, what plates read during a pressing, photographs of faults, and what is kept of spoiled pieces; the log as rows that can be searched;
  * and recipes, each of which was accepted by somebody.
  */
 export async function up(db: Knex): Promise<void> {
@@ -60,6 +60,17 @@ export async function up(db: Knex): Promise<void> {
       at timestamptz(3) NOT NULL DEFAULT now(),
       data bytea NOT NULL
     );
+
+    -- Spoiled garments kept for tests: so many more, or fewer where some were used. Rows are only ever added.
+    CREATE TABLE test_cloth (
+      id uuid PRIMARY KEY,
+      blank_id uuid NOT NULL,
+      job_id uuid REFERENCES job,
+      pieces int NOT NULL CHECK (pieces <> 0),
+      who text,
+      at timestamptz(3) NOT NULL DEFAULT now()
+    );
+    CREATE INDEX test_cloth_by_blank ON test_cloth (blank_id);
 
     -- Recipes: rows are only ever added; the newest of a blank on a press and a paper holds.
     CREATE TABLE recipe (
