@@ -153,7 +153,10 @@ describe('the press card', () => {
     return name;
   };
   it.each([
-    ['Cushion cover, 40 cm', ['Foam', 'zip', 'Pre-press']],
+    [
+      'Cushion cover, 40 cm',
+      ['Foam', 'zip', 'Pre-press', 'faces down, sprayed', 'from the left,', 'transfer, cover sheet.'],
+    ],
     ['Crew sock on a jig', ['Jig', 'Pull', 'Turn']],
     ['Door mat, rubber border', ['sections,', 'Move']],
     ['Mug, 325 ml', ['Element', 'Wipe', 'cool']],

@@ -174,7 +174,7 @@ function drawStack(card: Card, { plan, print }: PressCard, top: number, width: n
     const room = width - picture.width * scale - 10;
     card.text(layer.name, left, middle + 0.4, 6.6, room);
     const size = layer.size ? `${print.size(layer.size.width, layer.size.height)}, ` : '';
-    card.text(`${size}${layer.detail}`, left, middle - 6, 5.2, room, SOFT);
+    card.text(`${size}${layer.detail}`, left, middle - 6, 5, room, SOFT);
   }
 }
 
@@ -250,7 +250,7 @@ function drawSteps(card: Card, steps: readonly Step[], top: number, bottom: numb
   const rows = cardSteps(steps);
   const pitch = Math.min(32, (top - bottom) / rows.length);
   const size = Math.min(9.5, pitch * 0.42);
-  const small = Math.min(6.5, pitch * 0.3);
+  const small = Math.min(6.1, pitch * 0.3);
   const lines = pitch - size - 2 * small * 1.3 > 1 ? 2 : 1;
   rows.forEach((step, i) => {
     const y = top - i * pitch - size;
@@ -295,7 +295,7 @@ export async function pressCardPdf(sheet: PressCard): Promise<Uint8Array> {
   card.text(`${sheet.shop}, ${frozenAt.slice(0, 10)}`, EDGE, top - 45, 7, room, SOFT);
   const under = drawSettings(card, sheet, top - 58) - 6;
   const tall = 166;
-  const half = WIDTH * 0.62;
+  const half = WIDTH * 0.65;
   drawStack(card, sheet, under, half, tall);
   drawBed(card, sheet, EDGE + half + 8, under, WIDTH - half - 8, tall);
   const foot = drawCautions(card, sheet.findings);

@@ -130,9 +130,9 @@ function Entry({ row }: { row: LogEntry }) {
       </td>
       <td>{row.pressName}</td>
       <td>{row.by ?? <span className="text-soft">nobody said</span>}</td>
-      <td className="figures">{print.temperature(row.temperature)}</td>
-      <td className="figures">{row.planned} s</td>
-      <td className="figures">
+      <td className="figures whitespace-nowrap">{print.temperature(row.temperature)}</td>
+      <td className="figures whitespace-nowrap">{row.planned} s</td>
+      <td className="figures whitespace-nowrap">
         {row.actual === null ? 'skipped' : `${tidyNumber(row.actual, 1)} s`}
         {off !== null && Math.abs(off) >= 5 && (
           <b className="text-magenta">
