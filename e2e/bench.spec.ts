@@ -158,7 +158,7 @@ test('two screens show the same, whichever of them acts', async ({ page, request
   await expect(office.getByRole('heading', { name: 'Lint-roll' })).toBeVisible();
   await enter(page, 'Done');
   await expect(office.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
-  await office.keyboard.press('Enter');
+  await enter(office, 'Closed: start the clock');
   await expect(next(page)).toContainText('Opened');
   const shown = async (screen: Page) => {
     const [minutes = 0, seconds = 0] = (await screen.getByTestId('clock').innerText())

@@ -48,7 +48,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
   const { rows, height: bottom } = stackPicture(layers, FULL);
   return (
     <svg
-      viewBox={`0 0 ${TEXT + 262} ${bottom}`}
+      viewBox={`0 0 ${TEXT + 276} ${bottom}`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={`The stack from above: ${layers.map((layer) => layer.name).join(', ')}`}
