@@ -259,13 +259,19 @@ const CASES = {
     const events = [];
     for (let p = 0; p < 500; p++)
       steps.forEach((one, step) =>
-        ['start', 'done']
-          .slice(one.seconds === null ? 1 : 0)
-          .forEach((kind) =>
-            events.push({ id: randomUUID(), at: new Date(p * 1e5 + step * 1e3).toISOString(), kind, piece: p, step }),
-          ),
+        ['start', 'done'].slice(one.seconds === null ? 1 : 0).forEach((kind) =>
+          events.push({
+            id: randomUUID(),
+            at: new Date(p * 1e5 + step * 1e3).toISOString(),
+            by: null,
+            kind,
+            bed: p,
+            step,
+          }),
+        ),
       );
-    const ms = often(() => benchState(steps, 500, events), 20);
+    const plan = { steps, pieces: 500, atOnce: 1, press: DEMO_SHOP.presses[0] };
+    const ms = often(() => benchState(plan, events), 20);
     return {
       what: 'State of the bench',
       input: `500 pieces, ${events.length} events`,

@@ -133,20 +133,19 @@ export async function anHour(start, stop) {
   await stop(first.server);
   const { server, url } = await start();
   let heard = 0;
+  /** When each entry was sent, and how long it took until a screen heard of it, ms. */
+  const [sent, delays] = [new Map(), []];
   const screens = Array.from({ length: LOAD.screens }, async (_unused, i) => {
     const control = new globalThis.AbortController();
     stops.push(() => Promise.resolve(control.abort()));
     const answer = await fetch(`${url}api/bench/live`, { signal: control.signal });
     try {
-      for await (const part of answer.body)
-        heard +=
-          i === 0
-            ? (
-                Buffer.from(part)
-                  .toString()
-                  .match(/^data:/gm) ?? []
-              ).length
-            : 0;
+      for await (const part of answer.body) {
+        const text = Buffer.from(part).toString();
+        if (i === 0) heard += (text.match(/^data:/gm) ?? []).length;
+        for (const [, id] of text.matchAll(/"id":"([0-9a-f-]{36})"/g))
+          if (sent.has(id)) delays.push(performance.now() - sent.get(id));
+      }
     } catch {
       // Hung up at the end.
     }
@@ -168,6 +167,7 @@ export async function anHour(start, stop) {
         bed: task.bed,
         step: task.step,
       };
+      sent.set(event.id, performance.now());
       run.events = await ask(url, 'POST', `jobs/${run.id}/events`, { events: [event] });
       entries++;
     }
@@ -180,5 +180,13 @@ export async function anHour(start, stop) {
   await stop(server);
   for (const end of stops) await end();
   await Promise.all(screens);
-  return { share: used / LOAD.turns, used, peak, entries, heard, seconds: length / 1000 };
+  return {
+    share: used / LOAD.turns,
+    used,
+    peak,
+    entries,
+    heard,
+    delay: delays.sort((a, b) => a - b)[Math.floor(delays.length * 0.99)],
+    seconds: length / 1000,
+  };
 }

@@ -1,4 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
+import { deviceFinding } from '@kanga/core/bench';
+import type { Finding } from '@kanga/core/finding';
 import type { LiveMessage, PressNow } from '@kanga/contract/bench';
 
 /** What a listener is told: a message of the server, or that the line is open again and something may have been missed. */
@@ -102,6 +104,15 @@ export const useLive = (): LiveState => useSyncExternalStore(liveLine.watch, liv
 /** Tells what happens, while the component is there. */
 export function useNews(listener: Listener): void {
   useEffect(() => liveLine.listen(listener), [listener]);
+}
+
+/** What is wrong with the controllers of these presses. */
+export function useDeviceFindings(presses: readonly { id: string; name: string }[]): Finding[] {
+  const told = useLive().presses;
+  return presses.flatMap((press) => {
+    const trouble = told.find(({ pressId }) => pressId === press.id)?.trouble ?? null;
+    return trouble === null ? [] : [deviceFinding(press, trouble)];
+  });
 }
 
 /** What a press tells of itself now; undefined: it has no controller. */

@@ -18,6 +18,7 @@ import {
   problemFrom,
   queryClient,
   serverNow,
+  useDeviceFindings,
   useFaces,
   useFloor,
   useServerClock,
@@ -199,6 +200,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   );
 
   const { job, plan } = view;
+  const devices = useDeviceFindings(view.bench ? [view.bench.press] : []);
   const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
   const troubleActions = useTrouble(session, state, onFault);
   const troubles: Finding[] = [state.trouble, bench.trouble, refusal, aside].flatMap((problem) =>
@@ -232,7 +234,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   };
   const Screen = SCREENS[stage];
   const atPress = stage === 'press' && plan !== null;
-  const findings = [...troubles, ...(atPress ? [] : view.findings[stage])];
+  const findings = [...troubles, ...(atPress ? devices : view.findings[stage])];
 
   return (
     <JobContextDoor value={context}>

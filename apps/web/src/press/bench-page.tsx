@@ -11,6 +11,7 @@ import {
   BenchOutbox,
   queryClient,
   serverNow,
+  useDeviceFindings,
   useFaces,
   useFloor,
   useNews,
@@ -19,7 +20,7 @@ import {
   useShop,
   type LiveNews,
 } from '../data/index.js';
-import { Cloth, Line } from '../frame/index.js';
+import { Cloth, Findings, Line } from '../frame/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { PlateFacts } from './plate-facts.js';
@@ -161,6 +162,7 @@ export function BenchPage() {
     });
   }, []);
   const dark = settings.bench === 'dark';
+  const devices = useDeviceFindings(presses);
   const { lanes, behind } = lanesOf(runs);
   const asked = lanes.flatMap(({ jobId }) => calls[jobId] ?? []).sort((a, b) => b.urgency - a.urgency || a.due - b.due);
   const [top] = asked;
@@ -177,15 +179,18 @@ export function BenchPage() {
         </div>
       }
       foot={
-        top && (
-          <Line
-            loud
-            action={top.action}
-            onAct={() => {
-              top.act();
-            }}
-          />
-        )
+        <>
+          <Findings findings={devices} />
+          {top && (
+            <Line
+              loud
+              action={top.action}
+              onAct={() => {
+                top.act();
+              }}
+            />
+          )}
+        </>
       }
     >
       <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${dark ? 'bg-key text-white' : 'bg-white'}`}>

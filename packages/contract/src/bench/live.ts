@@ -1,4 +1,10 @@
-import type { BenchEvent, PlateReading, Sample } from '@kanga/core/bench';
+import {
+  DEVICE_TROUBLES,
+  type BenchEvent,
+  type DeviceTrouble,
+  type PlateReading,
+  type Sample,
+} from '@kanga/core/bench';
 import Joi from 'joi';
 import { idSchema, instantSchema } from '../finding/index.js';
 import { benchEventSchema } from './event.js';
@@ -8,7 +14,7 @@ export interface PressNow {
   pressId: string;
   /** Null while it does not answer. */
   reading: PlateReading | null;
-  trouble: 'away' | 'nonsense' | null;
+  trouble: DeviceTrouble | null;
 }
 
 /** What screens are told the moment that it happens. */
@@ -29,7 +35,10 @@ export const pressNowSchema = Joi.object<PressNow, true>({
   })
     .allow(null)
     .required(),
-  trouble: Joi.string().valid('away', 'nonsense').allow(null).required(),
+  trouble: Joi.string()
+    .valid(...DEVICE_TROUBLES)
+    .allow(null)
+    .required(),
 });
 export const liveMessageSchema = Joi.alternatives<LiveMessage>(
   Joi.object({

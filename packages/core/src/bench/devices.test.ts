@@ -4,6 +4,8 @@ import {
   actualOf,
   believable,
   benchState,
+  DEVICE_TROUBLES,
+  deviceFinding,
   readClock,
   thinned,
   whenClosed,
@@ -38,6 +40,14 @@ describe('a press that tells of itself', () => {
     expect(whenRead(mug, state, { celsius: 190, closedFor: 2 }, null)).toEqual([]);
     expect(whenRead(mug, state, { celsius: 170, closedFor: 30 }, null)).toEqual([]);
     expect(whenRead(mug, state, { celsius: 188.5, closedFor: 60 }, null)).toEqual([{ kind: 'done', bed: 0, step: 2 }]);
+  });
+  it('in trouble is a finding that says how to go on, and stops nothing', () => {
+    for (const trouble of DEVICE_TROUBLES) {
+      const { severity, title, remedy } = deviceFinding({ id: 'back', name: 'Back press' }, trouble);
+      expect(severity).toBe('fix');
+      expect(title).toContain('Back press');
+      expect(remedy).toMatch(/^Go on by hand/);
+    }
   });
   it('is not believed when it talks nonsense', () => {
     const reading = { celsius: 195, setPoint: 196, closed: false, pressure: 0 };

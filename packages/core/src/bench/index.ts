@@ -4,3 +4,4 @@ export * from './event.js';
 export * from './lever.js';
 export * from './state.js';
 export * from './todo.js';
+export * from './trouble.js';
