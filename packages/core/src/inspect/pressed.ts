@@ -62,6 +62,12 @@ export function heatOff({ press, sides, settings }: Pressed): number | null {
 export const readOff = ({ plate, dial }: Pressed): number | null =>
   plate === null || dial === null ? null : plate.mean - dial;
 
+/** Whether its own readings say that the plate was cooler than its dial while it was pressed. */
+export const readsCool = (piece: Pressed): boolean => {
+  const read = readOff(piece);
+  return read !== null && read < -OFF;
+};
+
 const round = (value: number): number => Math.round(Math.abs(value));
 /** A difference of temperature in both scales, °C given. */
 export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1.8)} °F)`;

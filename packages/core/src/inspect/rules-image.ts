@@ -17,6 +17,7 @@ import {
   has,
   isWhite,
   LITTLE,
+  readsCool,
   SOME,
   STRONG,
   tooCool,
@@ -96,10 +97,13 @@ export const IMAGE_RULES: readonly CauseRule[] = [
     'Too cool',
     0.35,
     (piece) => [...tooCool(piece), ...alike(piece, 'pale').all],
-    (piece) =>
-      piece.press.check === null
+    (piece) => {
+      // A plate that was closed before it was hot needs no other plan.
+      if (readsCool(piece)) return { say: 'Close it only when the plate reads its dial, nothing else.' };
+      return piece.press.check === null
         ? { say: 'Check the press first: nobody knows how hot it gets.' }
-        : heat(piece, HEAT_STEP),
+        : heat(piece, HEAT_STEP);
+    },
   ),
   rule(
     'pale',

@@ -83,6 +83,20 @@ const CASES: [FaultCode, string, Pressed, string, RegExp][] = [
   ],
   [
     'pale',
+    'a plate that read far below its dial',
+    pressed(tee, { press: even, dial: 200, plate: { lowest: 170, mean: 184, highest: 196 } }),
+    'Too cool',
+    /when the plate reads its dial/,
+  ],
+  [
+    'yellow',
+    'a plate that read far above its dial',
+    pressed(tee, { press: even, dial: 200, plate: { lowest: 199, mean: 210, highest: 214 } }),
+    'Too hot',
+    /cooler/,
+  ],
+  [
+    'pale',
     'a temperature set low by hand',
     pressed(tee, { press: even, overrides: { temperature: 184 } }),
     'Too cool',
