@@ -68,11 +68,12 @@ export class ResultRepository {
       .groupBy('settings_id')
       .select('settings_id', this.db.raw('sum(good) AS good, sum(spoiled) AS spoiled, max(last) AS last'))
       .as('counted');
-    const rows = await this.db('pressed_settings')
+    const asked = this.db('pressed_settings')
       .join(counted, 'counted.settings_id', 'pressed_settings.id')
       .orderBy('good', 'desc')
       .limit(MOST)
       .select<ResultRow[]>('*');
+    const [rows, held] = await Promise.all([asked, this.recipes.held()]);
     const counts = rows.map((row): Proven => ({
       blankId: row.blank_id,
       family: row.family,
@@ -89,7 +90,7 @@ export class ResultRepository {
       last: row.last.toISOString(),
       accepted: false,
     }));
-    return withRecipes(counts, await this.recipes.held());
+    return withRecipes(counts, held);
   }
 }
 

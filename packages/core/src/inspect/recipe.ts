@@ -44,6 +44,7 @@ export const sameSettings = (a: Proven, b: Proven): boolean =>
 
 /** What was counted, with the recipes marked; one that was never pressed here is added. */
 export function withRecipes(list: readonly Proven[], recipes: readonly Recipe[]): Proven[] {
+  if (recipes.length === 0) return [...list];
   const heldBy = new Map(recipes.map(({ settings }) => [keyOf(settings), settings]));
   const is = (one: Proven): boolean => {
     const held = heldBy.get(keyOf(one));
