@@ -172,12 +172,7 @@ export function BenchPage() {
   const idle = presses.filter(({ id, controller }) => controller !== null && !lanes.some((run) => run.pressId === id));
   return (
     <Cloth
-      head={
-        <div className="flex items-center gap-4">
-          <b>{settings.shopName}</b>
-          {lanes.length > 1 && <Who dark={false} slim />}
-        </div>
-      }
+      head={lanes.length > 1 ? <Who dark={false} slim /> : <b>{settings.shopName}</b>}
       foot={
         <>
           <Findings findings={devices} />
