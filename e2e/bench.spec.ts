@@ -78,6 +78,8 @@ test('while a clock runs, the next piece is made ready, and what cools has a clo
   await expect(meanwhile).toContainText('piece 2 of 24: lint-roll');
   await meanwhile.getByRole('button', { name: 'Done' }).click();
   await expect.poll(async () => benchState(plan, (await readJob(request, id)).events).beds[1]?.step).toBe(1);
+  // One lies ready: then there is only paper to cut.
+  await expect(page.getByText('cut the next transfers and paper')).toBeVisible();
   await expect(page.getByTestId('clock')).toBeVisible();
   await enter(page, 'Opened');
   await enter(page, 'Done');

@@ -167,6 +167,7 @@ export function Lane({
   const muted = dark ? 'text-white/80' : 'text-soft';
   const alarm = clock !== null && task?.clock?.startedAt && task.what.at === 'press' && clock.phase !== 'running';
   const next = task ? plan.steps[task.step + 1] : undefined;
+  const waits = state.beds.some(({ step, startedAt, over }) => over === 'no' && step === 0 && startedAt === null);
   const alone = heard === false || bench.waiting > 0;
   const done = (tasks: readonly Task[]) => {
     record(...tasks.map(happeningOf));
@@ -259,7 +260,11 @@ export function Lane({
             }}
           />
         )}
-        {!todo.meanwhile && todo.held && todo.inPress && <p className="text-[19px]">{todo.held}</p>}
+        {!todo.meanwhile && todo.inPress && task?.clock?.startedAt && waits && (
+          <p className="text-[19px]">
+            <b>Meanwhile</b> cut the next transfers and paper. {todo.held}
+          </p>
+        )}
         <Rack lane={lane} dark={dark} onDone={done} />
       </div>
       {view.job.status === 'open' && (
