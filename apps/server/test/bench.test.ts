@@ -2,7 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { allPressed, benchState, pressedPieces, todoOf, type BenchEvent } from '@kanga/core/bench';
 import { jigsOf, type JobFile, type RunPlan } from '@kanga/core/job';
 import { STAND_IN } from '@kanga/core/shop';
-import type { ActualCourse, LiveMessage, PressNow, RunAtPress } from '@kanga/contract/bench';
+import {
+  liveMessageSchema,
+  type ActualCourse,
+  type LiveMessage,
+  type PressNow,
+  type RunAtPress,
+} from '@kanga/contract/bench';
 import { ServerTCP } from 'modbus-serial';
 import { freePort } from './free-port.js';
 import { designOf, useServer } from './test-server.js';
@@ -75,6 +81,7 @@ describe('several screens', () => {
         { kind: 'run', jobId: id, events: [first] },
       ]);
       expect(heard.some(({ kind }) => kind === 'runs')).toBe(true);
+      expect(heard.flatMap((one) => liveMessageSchema.validate(one).error ?? [])).toEqual([]);
       stop();
     }
     // Sent again, it is not said again.
@@ -202,6 +209,7 @@ describe('a press that tells of itself', () => {
         .find((one) => one.pressId === pressId && holds(one)),
     );
     screen.stop();
+    expect(screen.heard.flatMap((one) => liveMessageSchema.validate(one).error ?? [])).toEqual([]);
     return seen;
   };
   const clocked = (plan: RunPlan) => plan.steps.findIndex(({ kind }) => kind === 'press');

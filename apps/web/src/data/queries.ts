@@ -3,7 +3,7 @@ import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tansta
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
 import type { Recipe, RunOutcome } from '@kanga/core/inspect';
-import type { ShopFloor } from '@kanga/core/job';
+import type { JobFile, ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
 import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
@@ -32,6 +32,15 @@ export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art
 /** A picture with all that was read in its pixels; it never changes. */
 export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
+/** A job with everything it refers to, asked for anew whenever it is opened: a session keeps it from then on. */
+export const jobFileQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['job', id],
+    queryFn: () => api<JobFile>(`jobs/${id}`),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
 /** Every page of the log, whatever it is narrowed to. */
 export const LOG_KEY = ['log'];

@@ -13,6 +13,7 @@ import {
   artQuery,
   blanksQuery,
   BenchOutbox,
+  jobFileQuery,
   jobsQuery,
   JobSession,
   problemFrom,
@@ -45,13 +46,7 @@ const isStage = (text: string | undefined): text is Stage => STAGES.some((stage)
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
   const { id = '', stage } = useParams();
-  const { data: file } = useSuspenseQuery({
-    queryKey: ['job', id],
-    queryFn: () => api<JobFile>(`jobs/${id}`),
-    staleTime: 0,
-    gcTime: 0,
-    refetchOnWindowFocus: false,
-  });
+  const { data: file } = useSuspenseQuery(jobFileQuery(id));
   if (!isStage(stage)) return <Navigate to={`/jobs/${id}/${file.job.reached}`} replace />;
   return <OpenJob key={id} file={file} stage={stage} />;
 }

@@ -3,12 +3,12 @@ import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } fro
 import { Link } from 'react-router';
 import { fontsOf } from '@kanga/core/art';
 import { allPressed, type ClockPhase, type Task } from '@kanga/core/bench';
-import { viewJob, type JobFile, type NextAction } from '@kanga/core/job';
+import { viewJob, type NextAction } from '@kanga/core/job';
 import type { RunAtPress } from '@kanga/contract/bench';
 import {
-  api,
   benchQuery,
   BenchOutbox,
+  jobFileQuery,
   queryClient,
   serverNow,
   useDeviceFindings,
@@ -33,7 +33,6 @@ const MOST = 3;
 
 /** What a lane asks for: how urgent, what to say, and how it is done. */
 interface Call {
-  jobId: string;
   urgency: number;
   /** When its clock is out, ms; nothing runs: at the end. */
   due: number;
@@ -59,12 +58,7 @@ const RunLane = memo(function RunLane({
   several: boolean;
   onCall: (jobId: string, call: Call | null) => void;
 }) {
-  const { data: file } = useSuspenseQuery({
-    queryKey: ['job', jobId],
-    queryFn: () => api<JobFile>(`jobs/${jobId}`),
-    staleTime: 0,
-    refetchOnWindowFocus: false,
-  });
+  const { data: file } = useSuspenseQuery(jobFileQuery(jobId));
   const floor = useFloor();
   const print = usePrint();
   const { settings } = useShop();
@@ -96,7 +90,6 @@ const RunLane = memo(function RunLane({
     const { sentence } = lane.action;
     const named = several ? `${lane.state.press.name}. ${sentence}` : sentence;
     onCall(jobId, {
-      jobId,
       urgency: URGENCY[phase],
       due: dueOf(latest.current.first),
       action: { ...lane.action, stage: 'press', sentence: named },

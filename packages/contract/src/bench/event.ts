@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { BenchEvent } from '@kanga/core/bench';
 import { PIECES_LIMITS } from '@kanga/core/job';
-import { idSchema, instantSchema } from '../finding/index.js';
+import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 import { faultCodeSchema } from '../inspect/index.js';
 
 const counted = Joi.number()
@@ -9,8 +9,6 @@ const counted = Joi.number()
   .min(0)
   .max(PIECES_LIMITS.most - 1)
   .required();
-/** Who does something, from the shop’s list of people. */
-export const personSchema = Joi.string().trim().min(1).max(80);
 const head = { id: idSchema.required(), at: instantSchema.required(), by: personSchema.allow(null).required() };
 const STEP_EVENTS = ['start', 'done', 'skip', 'stop', 'repeat'] as const;
 const stepEvent = (kind: (typeof STEP_EVENTS)[number]) =>

@@ -23,3 +23,6 @@ export const newWaiverSchema = Joi.object<Pick<Waiver, 'code' | 'reason'>, true>
   code: Joi.string().max(60).required(),
   reason: Joi.string().trim().min(1).max(500).required(),
 });
+
+/** Who does something, from the shop’s list of people. */
+export const personSchema = Joi.string().trim().min(1).max(80);

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { FAULT_CODES, type RunOutcome } from '@kanga/core/inspect';
-import { daySchema, idSchema } from '../finding/index.js';
+import { daySchema, idSchema, personSchema } from '../finding/index.js';
 import { houseSchema } from '../shop/index.js';
 
 const count = Joi.number().integer().min(0);
@@ -31,7 +31,7 @@ export interface UsedCloth {
 export const usedClothSchema = Joi.object<UsedCloth, true>({
   id: idSchema.required(),
   blankId: idSchema.required(),
-  by: Joi.string().trim().min(1).max(80).allow(null).required(),
+  by: personSchema.allow(null).required(),
 });
 
 /** A query, so that the figure comes as text. */

@@ -18,7 +18,7 @@ import {
 } from '@kanga/core/shop';
 import { STRIP_SIDES, type PressCheck } from '@kanga/core/heat';
 import type { ShopUnits } from '@kanga/core/units';
-import { idSchema, instantSchema } from '../finding/index.js';
+import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
 
@@ -176,7 +176,7 @@ export const settingsSchema = Joi.object<Settings, true>({
   sounds: Joi.boolean().required(),
   house: houseSchema.required(),
   energy: Joi.number().min(40).max(300).required(),
-  people: Joi.array().items(Joi.string().trim().min(1).max(80)).unique().max(100).required(),
+  people: Joi.array().items(personSchema).unique().max(100).required(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { FAMILIES, PRESSURES, SURFACES } from '@kanga/core/blank';
 import type { Recipe } from '@kanga/core/inspect';
 import type { Proven } from '@kanga/core/stack';
-import { idSchema, instantSchema } from '../finding/index.js';
+import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 
 const number = Joi.number().min(0).required();
 
@@ -38,7 +38,7 @@ export interface NewRecipe {
   why: string;
   settings: Proven;
 }
-const by = Joi.string().trim().min(1).max(80).allow(null).required();
+const by = personSchema.allow(null).required();
 export const newRecipeSchema = Joi.object<NewRecipe, true>({
   id: idSchema.required(),
   by,
