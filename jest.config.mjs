@@ -30,5 +30,5 @@ export default {
     project('devices', ['<rootDir>/apps/devices/src']),
     project('api', ['<rootDir>/apps/server/test']),
   ],
-  testTimeout: 60000,
+  testTimeout: 180_000,
 };

@@ -75,14 +75,14 @@ export class Cluster {
   }
 
   /** Starts the server, or takes up the one that still runs in this folder. */
-  async start({ durable = true } = {}) {
+  async start({ durable = true, port } = {}) {
     this.create();
     const already = this.running();
     if (already) {
       this.port = already.port;
       return;
     }
-    this.port = await freePort();
+    this.port = port ?? (await freePort());
     const settings = {
       listen_addresses: '127.0.0.1',
       port: this.port,

@@ -50,16 +50,32 @@ function runningOn(data) {
   return isAlive(note.pid) && readFileSync(`/proc/${note.pid}/cmdline`, 'utf8').includes('kanga.mjs') ? note : null;
 }
 
-/** Starts the stand-in of a device, unless the address of a real one is given; and gives its process and its address. */
+/**
+ * Starts the stand-in of a device, unless the address of a real one is given; gives its process and its address once it answers. A port that was free may be
+ * another program's a moment later: then another one is tried.
+ */
 async function startDevice(name, given, address) {
   if (given) return { process: null, url: given };
-  const port = await freePort();
-  const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), name, String(port)], {
-    cwd: ROOT,
-    detached: true,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  return { process: child, url: address(port) };
+  for (let tries = 0; tries < 5; tries++) {
+    const port = await freePort();
+    const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), name, String(port)], {
+      cwd: ROOT,
+      detached: true,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    // It says one line when it listens.
+    const listens = await Promise.race([
+      once(child.stdout, 'data').then(() => true),
+      once(child, 'exit').then(() => false),
+    ]);
+    if (!listens) continue;
+    child.stdout.resume();
+    child.once('exit', (code) => {
+      if (code) console.error(`The simulated ${name} ended by itself (exit code ${code}).`);
+    });
+    return { process: child, url: address(port) };
+  }
+  throw new Lack(`the simulated ${name} did not start; what it said is above.`);
 }
 
 /**
@@ -71,14 +87,12 @@ const LEAN = ['--optimize-for-size', '--max-semi-space-size=2'];
 /** Starts the server's process on a database, and waits until it answers as healthy. */
 export async function startServer({ databaseUrl, port, data, env: more = {} }) {
   mkdirSync(data, { recursive: true });
-  const scanner = await startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`);
-  const printer = await startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`);
-  const thermometer = await startDevice(
-    'thermometer',
-    process.env.KANGA_THERMOMETER,
-    (at) => `tcp://127.0.0.1:${at}#aimed`,
-  );
-  const press = await startDevice('press', process.env.KANGA_PRESS, (at) => `tcp://127.0.0.1:${at}`);
+  const [scanner, printer, thermometer, press] = await Promise.all([
+    startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`),
+    startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`),
+    startDevice('thermometer', process.env.KANGA_THERMOMETER, (at) => `tcp://127.0.0.1:${at}#aimed`),
+    startDevice('press', process.env.KANGA_PRESS, (at) => `tcp://127.0.0.1:${at}`),
+  ]);
   const env = {
     ...process.env,
     KANGA_DATABASE_URL: databaseUrl,

@@ -89,7 +89,7 @@ export async function test(words) {
   ensureModules();
   ensureBuild();
   const totals = await withTestCluster(async (cluster, folder) => {
-    const env = { KANGA_TEST_DATABASE: cluster.url('postgres') };
+    const env = { KANGA_TEST_DATABASE: cluster.url('postgres'), KANGA_TEST_CLUSTER: cluster.folder };
     const stages = {
       lint: checks,
       unit: () => jest(folder, 'test:unit', {}),

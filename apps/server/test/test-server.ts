@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -86,7 +86,7 @@ export class TestServer {
       env: this.environment(this.folder),
       stdio: ['ignore', 'ignore', 'inherit'],
     });
-    for (let tries = 0; tries < 400; tries++) {
+    for (let tries = 0; tries < 1800; tries++) {
       if (this.child.exitCode !== null) throw new Error('the server ended while starting');
       const answer = await fetch(`${this.url}/api/health`).catch(() => null);
       if (answer?.ok) return;
@@ -109,6 +109,13 @@ export class TestServer {
     await this.db.destroy();
     await this.asAdmin(`DROP DATABASE IF EXISTS ${this.name} WITH (FORCE)`);
     rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Stops PostgreSQL itself under the running server, and starts it again. */
+  restartDatabase(): void {
+    const folder = process.env['KANGA_TEST_CLUSTER'];
+    if (!folder) throw new Error('KANGA_TEST_CLUSTER is not set: run these tests with ./kanga test server');
+    execFileSync(process.execPath, [join(ROOT, 'scripts/restart-test-cluster.mjs'), folder]);
   }
 
   /** Takes the database away under the running server. */

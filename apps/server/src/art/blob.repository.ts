@@ -15,6 +15,8 @@ export class BlobRepository {
 
   /** Keeps a file; the blob that already holds the same bytes is used again. Part of the caller's transaction. */
   async keep(file: Spooled, trx: Knex.Transaction): Promise<string> {
+    // Two renders of one job end with the same bytes at once: the second waits for the first, and finds its blob.
+    await trx.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [file.sha256]);
     const known = await trx('blob').where({ sha256: file.sha256 }).first<{ id: string } | undefined>('id');
     if (known) return known.id;
     const [blob] = await trx('blob').insert({}, ['id']).returning<{ id: string }[]>('id');

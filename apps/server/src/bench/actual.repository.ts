@@ -18,12 +18,17 @@ const keyRow = ({ jobId, bed, step, startedAt }: PressingKey) => ({ job_id: jobI
 export class ActualRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
 
-  /** Keeps a course of readings, thinned; what was kept of the same pressing before is replaced. */
+  /**
+   * Keeps a course of readings, thinned; what was kept of the same pressing before is replaced. Nothing is kept of a job that was deleted meanwhile.
+   */
   async keep(key: PressingKey, pressId: string, samples: readonly Sample[]): Promise<void> {
-    await this.db('actual')
-      .insert({ ...keyRow(key), press_id: pressId, samples: JSON.stringify(thinned(samples)) })
-      .onConflict(['job_id', 'bed', 'step', 'started_at'])
-      .merge(['samples']);
+    await this.db.transaction(async (trx) => {
+      if (!(await trx('run_plan').where({ job_id: key.jobId }).forKeyShare().first('job_id'))) return;
+      await trx('actual')
+        .insert({ ...keyRow(key), press_id: pressId, samples: JSON.stringify(thinned(samples)) })
+        .onConflict(['job_id', 'bed', 'step', 'started_at'])
+        .merge(['samples']);
+    });
   }
 
   /** What is kept of a pressing already, as after a restart in the middle of it. */

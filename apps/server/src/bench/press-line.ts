@@ -6,20 +6,46 @@ import { openModbus, type ModbusClient } from '../modbus/index.js';
 const celsiusOf = (register: number | undefined): number =>
   register === undefined ? NaN : fromTenths(register > 0x7fff ? register - 0x10000 : register);
 
+interface Connection {
+  modbus: ModbusClient;
+  /** Rejects when the other end closes it. */
+  broken: Promise<never>;
+}
+
 /** The line to one press controller: opened when it is first asked, and anew after it broke. */
 export class PressLine {
-  private client: ModbusClient | null = null;
+  private client: Promise<Connection> | null = null;
 
   constructor(readonly url: string) {}
 
   private async asking<T>(ask: (client: ModbusClient) => Promise<T>): Promise<T> {
+    const kept = this.client;
+    const client = kept ?? this.open();
     try {
-      this.client ??= await openModbus(this.url);
-      return await ask(this.client);
+      const { modbus, broken } = await client;
+      return await Promise.race([ask(modbus), broken]);
     } catch (error) {
-      this.close();
-      throw error;
+      if (this.client === client) this.close();
+      if (kept === null) throw error;
+      // A line that was kept may have broken unseen: a new one tells.
+      return this.asking(ask);
     }
+  }
+
+  private open(): Promise<Connection> {
+    const opened = openModbus(this.url).then((modbus): Connection => {
+      // As when the controller is switched off: what was asked is not waited for, and nothing more is asked here.
+      const broken = new Promise<never>((_, reject) => {
+        modbus.on('close', () => {
+          if (this.client === opened) this.client = null;
+          reject(new Error('the line broke'));
+        });
+      });
+      broken.catch(() => undefined);
+      return { modbus, broken };
+    });
+    this.client = opened;
+    return opened;
   }
 
   /** What it tells of itself. */
@@ -52,7 +78,13 @@ export class PressLine {
   }
 
   close(): void {
-    this.client?.close(() => undefined);
+    // One that is just being opened is closed when it is open; one that does not open has closed itself.
+    this.client?.then(
+      ({ modbus }) => {
+        modbus.close(() => undefined);
+      },
+      () => undefined,
+    );
     this.client = null;
   }
 }

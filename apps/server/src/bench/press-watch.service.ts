@@ -43,6 +43,8 @@ interface Watched {
   /** Whether it was closed when it was last read, and since when; null: not read yet. */
   closed: boolean | null;
   closedAt: string | null;
+  /** When it was seen to have moved, until that is written down. */
+  movedAt: string | null;
   course: Course | null;
 }
 
@@ -112,6 +114,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
           rest: 0,
           closed: null,
           closedAt: null,
+          movedAt: null,
           course: null,
         });
     }
@@ -131,56 +134,75 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   private async ask(one: Watched): Promise<void> {
     if (one.asking || one.rest-- > 0) return;
     one.asking = true;
+    try {
+      const reading = await this.read(one);
+      if (reading) await this.follow(one, reading);
+    } catch (error) {
+      // It answers, but what it told could not be written down: that is tried again with its next reading.
+      this.logger.error(`what ${one.press.name} told could not be kept: ${String(error)}`);
+    } finally {
+      one.asking = false;
+    }
+  }
+
+  /** What a press tells of itself; null when it tells nothing that can be believed. */
+  private async read(one: Watched): Promise<PlateReading | null> {
     const pressId = one.press.id;
     try {
       const reading = await one.line.read();
-      if (!believable(reading)) {
-        one.now = { pressId, reading: null, trouble: 'nonsense' };
-        return;
-      }
-      one.now = { pressId, reading, trouble: null };
-      await this.follow(one, reading);
+      const sound = believable(reading);
+      one.now = { pressId, reading: sound ? reading : null, trouble: sound ? null : 'nonsense' };
+      return one.now.reading;
     } catch (error) {
       if (one.now.trouble !== 'away') this.logger.warn(`${one.press.name} does not answer: ${String(error)}`);
       one.now = { pressId, reading: null, trouble: 'away' };
       one.rest = REST;
-      // Whatever it did meanwhile was told by hand.
+      // Whatever it does meanwhile is told by hand.
       one.closed = null;
-    } finally {
-      one.asking = false;
+      return null;
     }
   }
 
   /** What follows at the bench from what a press told. */
   private async follow(one: Watched, reading: PlateReading): Promise<void> {
     const at = shopNow();
-    const before = one.closed;
-    one.closed = reading.closed;
-    if (before !== reading.closed) one.closedAt = reading.closed ? at : null;
+    if (one.closed !== reading.closed) one.movedAt ??= at;
     const run = await this.book.at(one.press.id);
     if (run) {
       const jigs = jigsOf(run.plan);
-      const moved = before !== null && before !== reading.closed;
+      const movedAt = one.movedAt ?? at;
+      const moved = one.closed !== null && one.closed !== reading.closed;
       const closedFor = one.closedAt === null ? 0 : secondsBetween(one.closedAt, at);
       const events = moved
         ? reading.closed
           ? whenClosed(run.plan, run.state, jigs)
-          : whenOpened(run.plan, run.state, at, jigs)
+          : whenOpened(run.plan, run.state, movedAt, jigs)
         : reading.closed
           ? whenRead(run.plan, run.state, { celsius: reading.celsius, closedFor }, jigs)
           : [];
-      if (events.length > 0) await this.tell(run, events, at);
+      await this.tell(one.press, run, events, moved ? movedAt : at);
     }
+    // Only now is it known at the bench: had it failed, the next reading would tell it again, with the moment in which it moved.
+    if (one.closed !== reading.closed) one.closedAt = reading.closed ? one.movedAt : null;
+    one.closed = reading.closed;
+    one.movedAt = null;
     await this.note(one, run, reading, at);
   }
 
   /** Records it in the name of whoever was at the bench last. */
-  private async tell(run: Run, events: readonly LeverEvent[], at: string): Promise<void> {
+  private async tell(press: Press, run: Run, events: readonly LeverEvent[], at: string): Promise<void> {
+    if (events.length === 0) return;
     const by = run.events.at(-1)?.by ?? null;
-    await this.jobs.record(
-      run.jobId,
-      events.map((event) => ({ ...event, id: randomUUID(), at, by })),
-    );
+    try {
+      await this.jobs.record(
+        run.jobId,
+        events.map((event) => ({ ...event, id: randomUUID(), at, by })),
+      );
+    } catch (error) {
+      // As when the job was closed or deleted in the same moment: there is nothing to tell any more.
+      if (!(error instanceof Refusal)) throw error;
+      this.logger.warn(`what ${press.name} told was not taken: ${error.message}`);
+    }
   }
 
   /** Writes the reading down with the pressing whose clock runs. */
@@ -197,6 +219,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
       one.course.key.step === key.step &&
       one.course.key.startedAt === key.startedAt;
     if (!same && one.course) {
+      // Its job may be gone: then there is nothing to keep it with.
       await this.actuals.keep(one.course.key, one.press.id, one.course.samples);
       one.course = null;
     }

@@ -126,6 +126,11 @@ export class PrintRepository {
     return rows.rows.map(({ id, render_id: renderId }) => ({ id, renderId }));
   }
 
+  /** Leaves a render as it was found, since it could not be given to another worker. */
+  async stillSilent(id: string, renderId: string): Promise<void> {
+    await this.db('print').where({ id, pdf_blob_id: null, render_id: null }).update({ render_id: renderId });
+  }
+
   /** Keeps the PDF of a print; false when another render was first. */
   async finish(id: string, blobId: string, inks: readonly InkUse[], trx: Knex.Transaction): Promise<boolean> {
     const taken = await trx('print')

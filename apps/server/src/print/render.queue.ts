@@ -65,8 +65,15 @@ export class RenderQueue implements OnApplicationShutdown {
 
   /** Puts renders back in the queue whose worker is gone. */
   private async takeOver(): Promise<void> {
-    for (const { renderId } of await this.prints.silent(SILENCE))
-      await this.boss?.fail(QUEUE, renderId, { message: 'its worker fell silent' });
+    for (const { id, renderId } of await this.prints.silent(SILENCE)) {
+      try {
+        await this.boss?.fail(QUEUE, renderId, { message: 'its worker fell silent' });
+      } catch (error) {
+        // Still nobody’s: whoever looks next tries again.
+        await this.prints.stillSilent(id, renderId);
+        throw error;
+      }
+    }
   }
 
   async onApplicationShutdown(): Promise<void> {

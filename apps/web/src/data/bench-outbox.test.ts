@@ -97,6 +97,22 @@ describe('BenchOutbox', () => {
     expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
     outbox.close();
   });
+  it('keeps what was told on the live line while an older answer was on its way', async () => {
+    const answer: { give: (events: BenchEvent[]) => void } = { give: () => undefined };
+    const outbox = new BenchOutbox('j', [], new MemoryStore(), () => new Promise((resolve) => (answer.give = resolve)));
+    outbox.record(event(0));
+    // The server took it, and told of it and of another screen's entry, before its answer came through.
+    outbox.add([event(0)]);
+    outbox.add([event(1)]);
+    answer.give([event(0)]);
+    await new Promise((done) => setTimeout(done, 0));
+    expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
+    // Nor does a longer list that was read before the last entry.
+    outbox.add([event(4)]);
+    outbox.take([event(0), event(1), event(2)]);
+    expect(outbox.read().events).toEqual([event(0), event(1), event(2), event(4)]);
+    outbox.close();
+  });
   it('loses nothing where two windows keep entries of the same job at once, and sends all in order', async () => {
     const [server, store] = [new Server(), new MemoryStore()];
     server.away = true;

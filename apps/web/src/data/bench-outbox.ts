@@ -20,6 +20,11 @@ const keyOf = (jobId: string, part = '') => `kanga.bench.${jobId}.${part}`;
 /** Keeps the order of entries that were made in the same instant. */
 let entries = 0;
 
+function withoutThose(events: readonly BenchEvent[], those: readonly BenchEvent[]): BenchEvent[] {
+  const ids = new Set(those.map(({ id }) => id));
+  return events.filter(({ id }) => !ids.has(id));
+}
+
 /** Every entry has a key of its own, so that two windows of one browser never write over each other’s. */
 function readKept(store: Storage, jobId: string): Map<string, BenchEvent> {
   const keys = Array.from({ length: store.length }, (_, i) => store.key(i)).flatMap((key) =>
@@ -66,8 +71,7 @@ export class BenchOutbox {
   readonly read = (): OutboxState => this.state;
 
   private compute(trouble: Problem | null): OutboxState {
-    const ids = new Set(this.known.map((event) => event.id));
-    const waiting = [...this.kept.values()].filter((event) => !ids.has(event.id));
+    const waiting = withoutThose([...this.kept.values()], this.known);
     return { events: [...this.known, ...waiting], waiting: waiting.length, trouble };
   }
 
@@ -100,17 +104,22 @@ export class BenchOutbox {
     this.timer = setTimeout(() => void this.flush(), ms);
   }
 
-  /** Takes the server's list, as another screen may have added to it. */
-  take(known: BenchEvent[]): void {
-    if (known.length < this.known.length) return;
-    this.known = known;
+  /**
+   * Takes the server's list, as another screen may have added to it. Nothing is ever taken away there: what is missing from the list was told on the live
+   * line while the list was on its way.
+   */
+  take(known: readonly BenchEvent[]): void {
+    this.learn(known);
     this.publish(this.state.trouble);
+  }
+
+  private learn(list: readonly BenchEvent[]): void {
+    this.known = [...list, ...withoutThose(this.known, list)];
   }
 
   /** Takes what was added on the server just now. */
   add(events: readonly BenchEvent[]): void {
-    const ids = new Set(this.known.map(({ id }) => id));
-    const fresh = events.filter(({ id }) => !ids.has(id));
+    const fresh = withoutThose(events, this.known);
     if (fresh.length === 0) return;
     this.known = [...this.known, ...fresh];
     this.publish(this.state.trouble);
@@ -121,7 +130,7 @@ export class BenchOutbox {
     this.sending = true;
     const sent = new Map([...this.kept].slice(0, MOST_AT_ONCE));
     try {
-      this.known = await this.send(this.jobId, [...sent.values()]);
+      this.learn(await this.send(this.jobId, [...sent.values()]));
       this.forget(sent.keys());
       this.publish(null);
       if (this.kept.size > 0) this.later(0);

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import type { NextAction } from '@kanga/core/job';
 import { Button, Key } from '../ui/index.js';
 
@@ -25,10 +25,11 @@ export function Line({
 }) {
   const able = action.command.kind !== 'choose' && !busy;
   const latest = useRef({ action, onAct, able, loud });
-  useEffect(() => {
+  // Before it is painted: what is seen to be asked for can be done, though the machine is slow.
+  useLayoutEffect(() => {
     latest.current = { action, onAct, able, loud };
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const now = latest.current;
       const key = event.key === 'Enter' || (now.loud && (event.key === ' ' || event.key === 'ArrowRight'));

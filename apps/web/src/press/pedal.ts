@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 
 const KEY = 'kanga.pedal';
 
@@ -8,10 +8,11 @@ export const pedalKey = (): string | null => localStorage.getItem(KEY);
 /** Does `act` whenever the pedal is trodden. A pedal held down counts once. */
 export function usePedal(act: () => void): void {
   const latest = useRef(act);
-  useEffect(() => {
+  // Before it is painted: a tread on what is shown must not be lost, though the machine is slow.
+  useLayoutEffect(() => {
     latest.current = act;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.code !== pedalKey() || event.repeat) return;
       if (document.querySelector('[role="dialog"]')) return;

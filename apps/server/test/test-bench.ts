@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto';
+import type { BenchEvent } from '@kanga/core/bench';
+import type { RunPlan } from '@kanga/core/job';
+import type { LiveMessage } from '@kanga/contract/bench';
+import { designOf, type TestServer } from './test-server.js';
+
+export const event = <T extends object>(what: T): BenchEvent =>
+  ({ id: randomUUID(), at: new Date().toISOString(), by: 'Wren', ...what }) as unknown as BenchEvent;
+
+/** Waits until it holds; the test’s own limit ends it when it never does. */
+export async function until<T>(
+  look: () => Promise<T | null | undefined | false> | T | null | undefined | false,
+): Promise<T> {
+  for (;;) {
+    const seen = await look();
+    if (seen) return seen;
+    await new Promise((done) => setTimeout(done, 50));
+  }
+}
+
+/** What the tests of the bench do with a server. */
+export class TestBench {
+  constructor(readonly server: TestServer) {}
+
+  post = (id: string, events: BenchEvent[]) => this.server.ask<BenchEvent[]>('POST', `jobs/${id}/events`, { events });
+
+  happened = async (id: string) => (await this.server.ask<BenchEvent[]>('GET', `jobs/${id}/events`)).body;
+
+  /** A job of tees at the press whose name is given. */
+  atPress = async (pieces: number, pressName = 'Back press'): Promise<{ id: string; plan: RunPlan }> => {
+    const { body: art } = await this.server.ask<{ id: string; name: string }[]>('GET', 'art');
+    const file = await this.server.job(pieces, ({ blanks, shop }) => ({
+      blankId: blanks.find(({ family }) => family === 'tee')?.id ?? null,
+      design: designOf(art.find(({ name }) => name === 'Open night badge.png')?.id ?? null),
+      pressId: shop.presses.find(({ name }) => name === pressName)?.id ?? null,
+    }));
+    const { status, body } = await this.server.ask<RunPlan>('POST', `jobs/${file.job.id}/plan`);
+    if (status !== 201) throw new Error(`freezing answered ${status}: ${JSON.stringify(body)}`);
+    return { id: file.job.id, plan: body };
+  };
+
+  /** A screen that hears what is said. */
+  listen = async (): Promise<{ heard: LiveMessage[]; stop: () => void; ended: Promise<unknown> }> => {
+    const heard: LiveMessage[] = [];
+    const control = new AbortController();
+    const response = await fetch(`${this.server.url}/api/bench/live`, { signal: control.signal });
+    const type = response.headers.get('content-type');
+    if (!type?.startsWith('text/event-stream')) throw new Error(`the live line is ${type ?? 'nothing'}`);
+    const read = async () => {
+      let text = '';
+      const decoder = new TextDecoder();
+      for await (const part of response.body as unknown as AsyncIterable<Uint8Array>) {
+        text += decoder.decode(part, { stream: true });
+        const blocks = text.split('\n\n');
+        text = blocks.pop() ?? '';
+        for (const block of blocks) {
+          const data = /^data: (.*)$/m.exec(block)?.[1];
+          if (data) heard.push(JSON.parse(data) as LiveMessage);
+        }
+      }
+    };
+    return {
+      heard,
+      stop: () => {
+        control.abort();
+      },
+      ended: read().catch(() => undefined),
+    };
+  };
+}
