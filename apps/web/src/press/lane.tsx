@@ -168,6 +168,9 @@ export function Lane({
   const alarm = clock !== null && task?.clock?.startedAt && task.what.at === 'press' && clock.phase !== 'running';
   const next = task ? plan.steps[task.step + 1] : undefined;
   const waits = state.beds.some(({ step, startedAt, over }) => over === 'no' && step === 0 && startedAt === null);
+  const which = task
+    ? namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')
+    : `${pressedPieces(state).length} of ${plan.pieces} pressed`;
   const alone = heard === false || bench.waiting > 0;
   const done = (tasks: readonly Task[]) => {
     record(...tasks.map(happeningOf));
@@ -175,16 +178,14 @@ export function Lane({
   return (
     <section
       aria-label={`${state.press.name}: ${view.job.name}`}
-      className={`flex min-h-[520px] min-w-0 flex-1 flex-col gap-2.5 overflow-y-auto px-6 py-3 ${dark ? 'on-dark bg-key text-white' : 'bg-white text-key'}`}
+      className={`flex min-h-[440px] min-w-0 flex-1 flex-col gap-2.5 overflow-y-auto px-6 py-3 ${dark ? 'on-dark bg-key text-white' : 'bg-white text-key'}`}
       data-testid="bench"
     >
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h1 className="font-big text-[26px] leading-none font-bold">{state.press.name}</h1>
-        <span className={`text-[19px] ${muted}`}>
-          {plan.blank.name},{' '}
-          {task
-            ? namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')
-            : `${pressedPieces(state).length} of ${plan.pieces} pressed`}
+      <div className={`flex items-center gap-x-3 gap-y-1 ${several ? '' : 'flex-wrap'}`}>
+        <h1 className="font-big text-[26px] leading-none font-bold whitespace-nowrap">{state.press.name}</h1>
+        {/* Beside another lane there may be no room for all of it: the pieces are told first. */}
+        <span className={`text-[19px] ${several ? 'truncate' : ''} ${muted}`}>
+          {several ? `${which}, ${plan.blank.name}` : `${plan.blank.name}, ${which}`}
         </span>
         {!several && <PlateFacts press={press} dial={dial} dark={dark} />}
         <span className="ml-auto text-[24px] whitespace-nowrap">
@@ -204,10 +205,13 @@ export function Lane({
         </p>
       )}
       <div
-        className={`grid min-h-[200px] flex-1 items-center gap-7 ${several ? 'grid-cols-[minmax(130px,34%)_minmax(0,1fr)]' : 'md:grid-cols-[minmax(240px,38%)_minmax(0,1fr)]'}`}
+        className={`grid min-h-fit flex-1 items-center gap-7 ${several ? 'grid-cols-[minmax(130px,34%)_minmax(0,1fr)]' : 'md:grid-cols-[minmax(240px,38%)_minmax(0,1fr)]'}`}
       >
-        <div className={`h-full ${several ? 'max-h-[280px] min-h-[120px]' : 'max-h-[340px] min-h-[150px]'}`}>
-          <Ripening view={view} share={ripeShare(lane)} />
+        {/* The picture takes the room that is left, and asks for little: all that is pressed stays on the screen. */}
+        <div className={`relative h-full ${several ? 'max-h-[280px] min-h-[120px]' : 'max-h-[340px] min-h-[150px]'}`}>
+          <div className="absolute inset-0">
+            <Ripening view={view} share={ripeShare(lane)} />
+          </div>
         </div>
         <div aria-live="off">
           {clock && task?.what.at !== 'rack' ? (

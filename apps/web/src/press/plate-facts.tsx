@@ -38,7 +38,8 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
     heating: dark ? 'text-yellow' : 'text-[#7a5b00]',
     trouble: dark ? 'text-[#ff8fc4]' : 'text-magenta',
   };
-  const button = 'min-h-12 px-3 text-[16px]';
+  // As large as every button at the bench: it is pressed with gloves.
+  const button = 'min-h-16 px-4 text-[17px]';
   return (
     <div
       className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[19px]"
