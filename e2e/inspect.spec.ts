@@ -1,8 +1,28 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test } from '@playwright/test';
+import { expect, test, type APIRequestContext } from '@playwright/test';
+import type { FaultCode } from '@kanga/core/inspect';
+import type { Shop } from '@kanga/contract/shop';
 import { demo, jobId, readJob } from './shop.js';
 
 test.beforeEach(({ request }) => demo(request));
+
+/** Judges both pieces of a job spoiled by one fault. */
+async function spoil(request: APIRequestContext, id: string, fault: FaultCode): Promise<void> {
+  const at = new Date().toISOString();
+  const events = [0, 1].map((piece) => ({
+    id: randomUUID(),
+    at,
+    by: null,
+    kind: 'verdict',
+    piece,
+    verdict: 'spoiled',
+    fault,
+    note: '',
+    spot: null,
+    photo: null,
+  }));
+  expect((await request.post(`/api/jobs/${id}/events`, { data: { events } })).ok()).toBe(true);
+}
 
 test('a spoiled piece is told why, and repeated by itself', async ({ page, request }) => {
   const id = await jobId(request, 'Moon-phase masks');
@@ -32,20 +52,7 @@ test('pale pieces are repeated with one thing changed, and nothing else', async 
     true,
   );
   expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
-  const at = new Date().toISOString();
-  const events = [0, 1].map((piece) => ({
-    id: randomUUID(),
-    at,
-    by: null,
-    kind: 'verdict',
-    piece,
-    verdict: 'spoiled',
-    fault: 'pale',
-    note: '',
-    spot: null,
-    photo: null,
-  }));
-  expect((await request.post(`/api/jobs/${id}/events`, { data: { events } })).ok()).toBe(true);
+  await spoil(request, id, 'pale');
   await page.goto(`/jobs/${id}/inspect`);
   const why = page.getByRole('region', { name: 'Why: Pale, washed out' });
   await expect(why.getByText('Too cool')).toBeVisible();
@@ -55,6 +62,40 @@ test('pale pieces are repeated with one thing changed, and nothing else', async 
   const again = await readJob(request, /jobs\/([^/]+)\//.exec(page.url())?.[1] ?? '');
   expect(again.job.overrides).toEqual({ temperature: 189 });
   expect(again.job).toMatchObject({ pieces: 2, pressId: job.pressId, mediaId: job.mediaId, bleed: job.bleed });
+});
+
+test('what is done otherwise in a repeat holds for that repeat, and the house goes on as it does', async ({
+  page,
+  request,
+}) => {
+  const id = await jobId(request, 'Volunteer tees');
+  const { settings } = (await (await request.get('/api/shop')).json()) as Shop;
+  const house = { ...settings.house, hold: 'nothing' };
+  expect((await request.put('/api/shop/settings', { data: { ...settings, house } })).ok()).toBe(true);
+  expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
+  await spoil(request, id, 'ghost');
+  await page.goto(`/jobs/${id}/inspect`);
+  const why = page.getByRole('region', { name: 'Why: Double or blurred image' });
+  await expect(why.getByText('Hold the transfer with spray, nothing else.')).toBeVisible();
+  await expect(why.getByText('In that repeat alone')).toBeVisible();
+  await why.getByRole('button', { name: 'Repeat just these 2, so changed' }).click();
+  await expect(page).toHaveURL(/\/stack$/);
+  const again = /jobs\/([^/]+)\//.exec(page.url())?.[1] ?? '';
+  expect((await readJob(request, again)).job.overrides).toEqual({ house: { hold: 'spray' } });
+  expect(((await (await request.get('/api/shop')).json()) as Shop).settings.house).toEqual(house);
+  const otherwise = page.getByRole('region', { name: 'Done otherwise in this job' });
+  await expect(otherwise.getByText('In this job: Spray mist.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Steps', exact: true }).getByText(/spray/i).first()).toBeVisible();
+  // Another one by hand, and both back again.
+  await otherwise.getByRole('button', { name: 'Do it otherwise in this job…' }).click();
+  await page.getByRole('dialog').getByLabel('Is protective paper used again?').selectOption({ index: 1 });
+  await page.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
+  const back = otherwise.getByRole('button', { name: 'As the house does' });
+  await expect(back).toHaveCount(2);
+  await back.first().click();
+  await back.first().click();
+  await expect(back).toHaveCount(0);
+  await expect.poll(async () => (await readJob(request, again)).job.overrides).toEqual({});
 });
 
 test('the log says how much is spoiled, by what, and how many blanks to order', async ({ page }) => {

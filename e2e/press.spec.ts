@@ -135,7 +135,7 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await bed.focus();
   for (let i = 0; i < 12; i++) await page.keyboard.press('Shift+ArrowLeft');
   await expect(page.getByRole('status').filter({ hasText: 'The print was laid beyond the plate' })).toBeVisible();
-  await expect.poll(async () => (await readJob(request, id)).job.overrides.place?.x ?? 0).toBeLessThan(-10);
+  await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.x ?? 0).toBeLessThan(-10);
   await page.getByRole('button', { name: 'Let Kanga lay it' }).click();
   await expect(page.getByText('It lies well.')).toBeVisible();
   // Dragged a little, it still lies well; and it is kept where it was let go.
@@ -150,7 +150,7 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await expect(page.getByRole('button', { name: 'Let Kanga lay it' })).toBeEnabled();
   await expect(page.getByText('It lies well.')).toBeVisible();
   await page.getByRole('button', { name: 'Turn', exact: true }).click();
-  await expect.poll(async () => (await readJob(request, id)).job.overrides.place?.turn).toBe(90);
+  await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.turn).toBe(90);
 });
 
 test('the settings say what was not taken, and the card is a page for the press', async ({ page, request }) => {

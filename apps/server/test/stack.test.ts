@@ -141,7 +141,7 @@ describe('the frozen plan', () => {
   });
   it('keeps a place that was chosen by hand', async () => {
     const file = await jobOf('Neoprene coaster, round', 1);
-    const held = await server.save(file, { overrides: { place: { x: 150, y: 200, turn: 0 } } });
+    const held = await server.save(file, { overrides: { places: [{ x: 150, y: 200, turn: 0 }] } });
     expect((await freeze(held)).sides[0]?.bed?.bed?.pieces[0]?.print).toMatchObject({ x: 150, y: 200 });
   });
 });

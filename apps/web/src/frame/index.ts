@@ -6,3 +6,4 @@ export * from './ledger.js';
 export * from './line.js';
 export * from './motif.js';
 export * from './problem-finding.js';
+export * from './schools.js';

@@ -3,20 +3,21 @@ import { useNavigate } from 'react-router';
 import { valuesOf } from '@kanga/core/art';
 import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/core/inspect';
 import { changeOf, pressedOf, type JobFile, type JobView } from '@kanga/core/job';
-import type { HouseRules } from '@kanga/core/shop';
+import type { Overrides } from '@kanga/core/stack';
 import type { ActualCourse } from '@kanga/contract/bench';
-import type { Shop } from '@kanga/contract/shop';
-import { api, jobsQuery, problemFrom, queryClient, shopQuery } from '../data/index.js';
+import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
+/** What a job does by hand or otherwise than the house, with one thing more. */
+const withChange = ({ house, ...others }: Overrides, { overrides = {} }: Change): Overrides => ({
+  ...others,
+  ...overrides,
+  ...(house || overrides.house ? { house: { ...house, ...overrides.house } } : {}),
+});
+
 /** A new job for just the spoiled pieces: as this one was planned, with the one change. */
-async function repeat({ job }: JobView, pieces: readonly number[], change: Change, shop: Shop): Promise<JobFile> {
-  if (change.house) {
-    const house: HouseRules = { ...shop.settings.house, ...change.house };
-    await api('shop/settings', { method: 'PUT', json: { ...shop.settings, house } });
-    await queryClient.invalidateQueries(shopQuery);
-  }
+async function repeat({ job }: JobView, pieces: readonly number[], change: Change): Promise<JobFile> {
   const opened = await api<JobFile>('jobs', {
     method: 'POST',
     json: { name: `${job.name}, again`, customer: job.customer, due: job.due, pieces: pieces.length },
@@ -33,7 +34,7 @@ async function repeat({ job }: JobView, pieces: readonly number[], change: Chang
       reached: 'stack',
       version,
       sheet: { ...job.sheet, arrangement: null },
-      overrides: { ...job.overrides, ...change.overrides },
+      overrides: withChange(job.overrides, change),
     },
   });
 }
@@ -66,10 +67,10 @@ function Why({
   pieces: readonly number[];
   courses: readonly ActualCourse[];
 }) {
-  const { view, shop } = useJob();
+  const { view } = useJob();
   const navigate = useNavigate();
   const again = useMutation({
-    mutationFn: (change: Change) => repeat(view, pieces, change, shop),
+    mutationFn: (change: Change) => repeat(view, pieces, change),
     onSuccess: async ({ job }) => {
       await queryClient.invalidateQueries(jobsQuery);
       await navigate(`/jobs/${job.id}/stack`);
@@ -79,7 +80,7 @@ function Why({
   const [first, ...others] = piece ? whyOf(fault, piece) : [];
   if (!first) return null;
   const { change } = first;
-  const planned = change.overrides !== undefined || change.house !== undefined;
+  const planned = change.overrides !== undefined;
   return (
     <section className="mt-3 border-[1.5px] border-key/30 p-3" aria-label={`Why: ${faultOf(fault).seen}`}>
       <h2 className="font-semibold">
@@ -103,7 +104,9 @@ function Why({
           ? 'Planning it…'
           : `Repeat ${pieces.length === 1 ? 'just this one' : `just these ${pieces.length}`}${planned ? ', so changed' : ''}`}
       </Button>
-      {change.house && <p className="mt-1 text-[14px] text-soft">This changes the house rule for every plan.</p>}
+      {change.overrides?.house && (
+        <p className="mt-1 text-[14px] text-soft">In that repeat alone: the rule of the house stays as it is.</p>
+      )}
       {again.isError && <ProblemText problem={problemFrom(again.error)} className="mt-2" />}
       {others.length > 0 && (
         <details className="mt-2">

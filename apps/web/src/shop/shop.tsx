@@ -4,10 +4,9 @@ import type { Settings } from '@kanga/core/shop';
 import type { Shop } from '@kanga/contract/shop';
 import { readNumber } from './numbers.js';
 import { api, problemFrom, queryClient, shopQuery, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
+import { Cloth, Schools } from '../frame/index.js';
 import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Floor } from './floor.js';
-import { HouseRules } from './house-rules.js';
 import { Presses } from './presses.js';
 
 function DemoReset() {
@@ -192,12 +191,15 @@ export function ShopPage() {
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
           </section>
           <Floor />
-          <HouseRules
-            house={settings.house}
-            onChange={(house) => {
-              set({ house });
-            }}
-          />
+          <section className="space-y-3">
+            <h2 className="font-big text-2xl font-bold">House rules</h2>
+            <Schools
+              house={settings.house}
+              onChange={(house) => {
+                set({ house });
+              }}
+            />
+          </section>
           <section className="space-y-3">
             <Presses />
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>

@@ -7,6 +7,8 @@ import { useLaying } from './use-laying.js';
 
 interface Props {
   plan: SidePlan;
+  /** Which of the sides that are pressed. */
+  which: number;
   side: Blank['sides'][number];
   template: Template;
 }
@@ -31,10 +33,10 @@ function Verdict({ laying }: { laying: ReturnType<typeof useLaying> }) {
   );
 }
 
-/** The bed of the first side, which can be laid by hand: dragged, nudged with the arrow keys, turned with R. */
-export function LaidBed({ plan, side, template }: Props) {
+/** The bed of a side, which can be laid by hand: dragged, nudged with the arrow keys, turned with R. */
+export function LaidBed({ plan, which, side, template }: Props) {
   const { print, locked, view } = useJob();
-  const laying = useLaying(plan);
+  const laying = useLaying(plan, which);
   const press = view.stack?.press;
   if (!press) return null;
   const { bed } = laying.side;

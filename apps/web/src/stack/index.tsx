@@ -9,6 +9,7 @@ import { LaidBed } from './bed-stage.js';
 import { CrossSection } from './cross-section.js';
 import { CutListView } from './cut-list.js';
 import { CycleFacts } from './cycle-facts.js';
+import { JobRules } from './job-rules.js';
 import { SettingsLedger } from './settings-ledger.js';
 import { StepList } from './step-list.js';
 
@@ -69,8 +70,14 @@ export default function StackStage() {
             <div className="relative min-h-[340px] flex-1">
               <div className="absolute inset-0">
                 {above ? (
-                  which === 0 && shown && !view.plan ? (
-                    <LaidBed plan={{ layers: shown.layers, bed }} side={side} template={template} />
+                  shown && !view.plan ? (
+                    <LaidBed
+                      key={which}
+                      plan={{ layers: shown.layers, bed }}
+                      which={which}
+                      side={side}
+                      template={template}
+                    />
                   ) : (
                     <BedDrawing
                       press={stack.press}
@@ -97,6 +104,7 @@ export default function StackStage() {
       ledger={
         <>
           <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
+          <JobRules />
           <CycleFacts cycle={planned.cycle} />
           <CutListView stack={planned} pieces={view.job.pieces} />
           <Button

@@ -14,7 +14,7 @@ import { useJob } from '../job/index.js';
 import { Button, Choice, ParsedField } from '../ui/index.js';
 import { LikeWork } from './like-work.js';
 
-type Key = keyof Overrides;
+type Key = Exclude<keyof Overrides, 'places' | 'house'>;
 
 /** The way to overrule one setting and to go back to the proposal. */
 function Overrule({

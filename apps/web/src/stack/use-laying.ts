@@ -2,33 +2,42 @@ import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useGesture } from '@use-gesture/react';
 import type { Place } from '@kanga/core/bed';
 import type { Finding } from '@kanga/core/finding';
-import { checkStack, planStack, type SidePlan } from '@kanga/core/stack';
+import { checkBedOf, planStack, type Overrides, type SidePlan } from '@kanga/core/stack';
 import { ARROWS, placeIn } from '../draw/index.js';
 import { useJob } from '../job/index.js';
 
 /** What is said of a place as soon as it is taken; everything else of the plan does not hang on it. */
 const OF_A_PLACE = ['stack.off-plate', 'stack.against-frame', 'stack.hang-off', 'stack.uneven'];
 
-/** The first side as it is laid by hand: dragged or nudged, with what that breaks at once, and a way back to where Kanga lays it. */
-export function useLaying(proposed: SidePlan) {
+/** The places with that of one side set. */
+const placesWith = (places: Overrides['places'], side: number, place: Place | null): (Place | null)[] =>
+  Array.from({ length: Math.max(places?.length ?? 0, side + 1) }, (_, i) =>
+    i === side ? place : (places?.[i] ?? null),
+  );
+
+/** A side as it is laid by hand: dragged or nudged, with what that breaks at once, and a way back to where Kanga lays it. */
+export function useLaying(proposed: SidePlan, which: number) {
   const { view, session, print, locked } = useJob();
   const { planned } = view;
   const [held, setHeld] = useState<Place | null>(null);
   const drag = useRef<{ from: { x: number; y: number }; place: Place; svg: SVGSVGElement } | null>(null);
   const lastNudge = useRef(0);
-  const place = held ?? view.job.overrides.place ?? null;
+  const { places } = view.job.overrides;
+  const place = held ?? places?.[which] ?? null;
   const now = useMemo((): { side: SidePlan; findings: Finding[] } => {
-    if (!planned || !held) return { side: proposed, findings: view.findings.stack };
-    const stack = planStack({ ...planned, overrides: { ...planned.overrides, place: held } });
-    return { side: stack.sides[0] ?? proposed, findings: checkStack(stack, planned.blank, print) };
-  }, [planned, view.findings.stack, proposed, held, print]);
+    if (!planned || !view.stack) return { side: proposed, findings: [] };
+    const stack = held
+      ? planStack({ ...planned, overrides: { ...planned.overrides, places: placesWith(places, which, held) } })
+      : view.stack;
+    return { side: stack.sides[which] ?? proposed, findings: checkBedOf(stack, planned.blank, print, which) };
+  }, [planned, view.stack, proposed, held, places, which, print]);
   const findings = now.findings.filter(({ code }) => OF_A_PLACE.includes(code));
 
   const [first] = now.side.bed.bed?.pieces ?? [];
   const standing: Place | null = first ? { x: first.print.x, y: first.print.y, turn: first.turn } : null;
   const put = (next: Place | null, merge = false) => {
     const rounded = next && { ...next, x: Math.round(next.x), y: Math.round(next.y) };
-    session.change({ overrides: { ...view.job.overrides, place: rounded } }, { merge });
+    session.change({ overrides: { ...view.job.overrides, places: placesWith(places, which, rounded) } }, { merge });
   };
   const turn = () => {
     if (!standing || !first || locked) return;

@@ -168,6 +168,10 @@ export const houseSchema = Joi.object<HouseRules, true>({
   masks: schoolsOf('masks'),
   mats: schoolsOf('mats'),
 });
+/** Some of the house’s rules, as a job that is done otherwise has them. */
+export const someHouseSchema: Joi.ObjectSchema<Partial<HouseRules>> = houseSchema.fork(Object.keys(SCHOOLS), (school) =>
+  school.optional(),
+);
 export const settingsSchema = Joi.object<Settings, true>({
   shopName: Joi.string().trim().min(1).max(80).required(),
   units: unitsSchema.required(),

@@ -1,15 +1,13 @@
 import { besideOf } from '../blank/index.js';
-import type { HouseRules } from '../shop/index.js';
 import { SETTING_LIMITS, type Overrides } from '../stack/index.js';
 import type { FaultCode } from './faults.js';
 import { clamped } from '../units/index.js';
 import { degrees, SOME, when, type Evidence, type Pressed } from './pressed.js';
 
-/** The one thing to do differently. With `overrides` or `house` a plan can be made that differs in just that. */
+/** The one thing to do differently. With `overrides` a plan can be made that differs in just that. */
 export interface Change {
   say: string;
   overrides?: Overrides;
-  house?: Partial<HouseRules>;
 }
 
 /** One cause of a fault: how usual it is before anything is known (of the causes of a fault they come to about 1), what speaks for it, and what to change. */

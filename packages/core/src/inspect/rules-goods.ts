@@ -11,7 +11,7 @@ export const GOODS_RULES: readonly CauseRule[] = [
       ...when(!has(piece, 'pad'), 'It lay without a pad: the edge of the paper was pressed.', SOME),
       ...when(piece.house?.lines === 'torn edge', 'The edges were torn.', -SOME),
     ],
-    () => ({ say: 'Tear the edges of the paper, nothing else.', house: { lines: 'torn edge' } }),
+    () => ({ say: 'Tear the edges of the paper, nothing else.', overrides: { house: { lines: 'torn edge' } } }),
   ),
   rule(
     'press-line',
@@ -21,7 +21,7 @@ export const GOODS_RULES: readonly CauseRule[] = [
       ...when(has(piece, 'pad') && piece.house?.pad === 'rubber', 'A rubber pad has a hard edge.', SOME),
       ...when(!has(piece, 'pad'), 'There was no pad.', -STRONG),
     ],
-    () => ({ say: 'Take a foam pad, nothing else.', house: { pad: 'foam' } }),
+    () => ({ say: 'Take a foam pad, nothing else.', overrides: { house: { pad: 'foam' } } }),
   ),
   rule(
     'press-line',
@@ -70,7 +70,7 @@ export const GOODS_RULES: readonly CauseRule[] = [
       ...when(piece.house?.reuse === 'same design', 'Protective paper is used more than once here.', STRONG),
       ...when(piece.house?.reuse === 'never', 'Fresh paper is taken every time here.', -SOME),
     ],
-    () => ({ say: 'Fresh paper for every pressing, nothing else.', house: { reuse: 'never' } }),
+    () => ({ say: 'Fresh paper for every pressing, nothing else.', overrides: { house: { reuse: 'never' } } }),
   ),
   rule('blow-through', 'A sheet smaller than the print', 0.2, () => [], does('Cut the sheets as the paper list says.')),
   rule(
@@ -97,7 +97,7 @@ export const GOODS_RULES: readonly CauseRule[] = [
       ...when(piece.house?.socks === 'roll', 'This house rolls socks round the jig.', SOME),
       ...when(piece.house?.socks === 'flip', 'This house flips them.', -STRONG),
     ],
-    () => ({ say: 'Take one folded sheet and flip it, nothing else.', house: { socks: 'flip' } }),
+    () => ({ say: 'Take one folded sheet and flip it, nothing else.', overrides: { house: { socks: 'flip' } } }),
   ),
   rule(
     'sock-line',

@@ -44,7 +44,7 @@ export const IMAGE_RULES: readonly CauseRule[] = [
       ),
       ...alike(piece, 'ghost').all,
     ],
-    () => ({ say: 'Hold the transfer with spray, nothing else.', house: { hold: 'spray' } }),
+    () => ({ say: 'Hold the transfer with spray, nothing else.', overrides: { house: { hold: 'spray' } } }),
   ),
   rule(
     'ghost',

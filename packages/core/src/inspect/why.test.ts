@@ -243,11 +243,11 @@ describe('why, and what next', () => {
   it('changes one thing at a time, and that within what is believed', () => {
     for (const { change } of CAUSE_RULES)
       for (const blank of [tee, cushion, blankOf('tile'), blankOf('sock')]) {
-        const { overrides = {}, house = {} } = change(pressed(blank));
-        expect(Object.keys(overrides).length + Object.keys(house).length).toBeLessThanOrEqual(1);
-        if (typeof overrides.temperature === 'number') {
-          expect(overrides.temperature).toBeGreaterThanOrEqual(120);
-          expect(overrides.temperature).toBeLessThanOrEqual(230);
+        const { house = {}, ...others } = change(pressed(blank)).overrides ?? {};
+        expect(Object.keys(others).length + Object.keys(house).length).toBeLessThanOrEqual(1);
+        if (typeof others.temperature === 'number') {
+          expect(others.temperature).toBeGreaterThanOrEqual(120);
+          expect(others.temperature).toBeLessThanOrEqual(230);
         }
       }
   });

@@ -19,6 +19,8 @@ export function swapTo({ plan, planned }: Pick<JobView, 'plan' | 'planned'>, pre
   const there = planStack({
     ...planned,
     press,
+    // As it was frozen, whatever the house does by now.
+    ...(plan.house ? { house: plan.house } : {}),
     overrides: {
       temperature: temperature.value,
       dwell: dwell.value,

@@ -1,6 +1,9 @@
-import type { Edge } from '../blank/index.js';
+import type { Blank, Edge } from '../blank/index.js';
+import type { Finding } from '../finding/index.js';
+import type { UnitPrinter } from '../units/index.js';
 import type { Asked } from './asked.js';
 import { stackThickness } from './layers.js';
+import type { StackPlan } from './plan.js';
 import type { PressBed } from './press-bed.js';
 import { unsuited } from './suits.js';
 
@@ -16,12 +19,43 @@ export function checkBeds(asked: Asked): void {
   const not = unsuited(blank, press);
   if (not) add('stack.press-kind', 'stop', `${press.name} is not for these goods`, not.why, not.remedy, false);
   checkOpening(asked);
-  plan.sides.forEach(({ bed }, side) => {
-    const before = plan.sides
-      .slice(0, side)
-      .some((one) => one.bed.print.width === bed.print.width && one.bed.print.height === bed.print.height);
-    if (!before) checkBed(asked, bed, plan.sides.length > 1 ? ` (${blank.sides[side]?.name ?? side + 1})` : '');
+  // The same of several sides is said once; and of all of them without their names.
+  const said = plan.sides.map((_, side) => bedFindings(asked, side));
+  const same = (one: Said, other: Said) => one.every((word, i) => word === other[i]);
+  said.forEach((findings, side) => {
+    for (const found of findings) {
+      const on = said.map((others) => others.some((other) => same(found, other)));
+      if (on.indexOf(true) < side) continue;
+      const names = blank.sides.filter((_, i) => on[i]).map(({ name }) => name);
+      const [code, severity, title, ...rest] = found;
+      add(code, severity, on.every(Boolean) ? title : `${title} (${names.join(', ')})`, ...rest);
+    }
   });
+}
+
+type Said = Parameters<Asked['add']>;
+
+/** What is to be said of the bed of one side. */
+function bedFindings(asked: Asked, side: number): Said[] {
+  const bed = asked.plan.sides[side]?.bed;
+  if (!bed) throw new RangeError(`there is no side ${side}`);
+  const out: Said[] = [];
+  checkBed({ ...asked, add: (...said) => out.push(said) }, bed);
+  return out;
+}
+
+/** What is wrong with how one side of the plan lies on its plate. Throws a RangeError when there is no such side. */
+export function checkBedOf(plan: StackPlan, blank: Blank, print: UnitPrinter, side: number): Finding[] {
+  const asked: Asked = { plan, blank, print, add: () => undefined };
+  return bedFindings(asked, side).map(([code, severity, title, why, remedy, waivable = true]) => ({
+    code,
+    severity,
+    title,
+    why,
+    remedy,
+    where: { stage: 'stack' },
+    waivable,
+  }));
 }
 
 function checkOpening({ plan: { press, sides }, print, add }: Asked): void {
@@ -47,7 +81,7 @@ function checkOpening({ plan: { press, sides }, print, add }: Asked): void {
     );
 }
 
-function checkBed(asked: Asked, bed: PressBed, of: string): void {
+function checkBed(asked: Asked, bed: PressBed): void {
   const { print, add } = asked;
   const { press, settings } = asked.plan;
   const heat = settings.temperature.value;
@@ -56,7 +90,7 @@ function checkBed(asked: Asked, bed: PressBed, of: string): void {
     add(
       'stack.uneven',
       'fix',
-      `The print reaches beyond the even part of the plate${of}`,
+      `The print reaches beyond the even part of the plate`,
       `Under it the plate runs from ${print.temperature(bed.uneven.coolest)} to ${print.temperature(bed.uneven.hottest)}, and ${print.temperature(heat)} is wanted: cool spots print light, hot ones yellow.`,
       'Take a more even press, or turn the piece half way through the dwell.',
     );
@@ -65,7 +99,7 @@ function checkBed(asked: Asked, bed: PressBed, of: string): void {
     add(
       'stack.sections',
       'note',
-      `Pressed in ${sections.length} sections${of}`,
+      `Pressed in ${sections.length} sections`,
       `The print is ${print.size(bed.print.width, bed.print.height)}, the ${even} of ${press.name} ${print.size(bed.zone.width, bed.zone.height)}. No way to press it takes fewer than ${bound}.`,
       'Keep the transfer fixed through every move.',
     );
@@ -73,17 +107,17 @@ function checkBed(asked: Asked, bed: PressBed, of: string): void {
     add(
       'stack.platen',
       'stop',
-      `The print is larger than the ${even} of ${press.name}${of}`,
+      `The print is larger than the ${even} of ${press.name}`,
       `The print is ${print.size(bed.print.width, bed.print.height)}, the ${even} ${print.size(bed.zone.width, bed.zone.height)}: the rest would stay pale.`,
       'Take a larger press, or make the print smaller.',
     );
-  checkHangingOut(asked, bed, of);
+  checkHangingOut(asked, bed);
   const { bed: laid } = bed;
   if (laid?.hangs === 'pressed')
     add(
       'stack.hang-off',
       'stop',
-      `The ${laid.onPlate.join(' and the ')} would lie under the plate${of}`,
+      `The ${laid.onPlate.join(' and the ')} would lie under the plate`,
       `Where it lies on ${press.name} the ${laid.onPlate.join(' and the ')} is pressed: it melts, cracks or leaves a shiny line.`,
       'Put a pad under the print, smaller than the distance to it, or take a press whose edges are free.',
     );
@@ -107,7 +141,7 @@ function checkBed(asked: Asked, bed: PressBed, of: string): void {
 
 const NAMES: Record<Edge, string> = { top: 'back', bottom: 'front', left: 'left', right: 'right' };
 
-function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: PressBed, of: string): void {
+function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: PressBed): void {
   const { table } = plan.press;
   const edges = (Object.keys(hangsOut) as Edge[]).filter((edge) => hangsOut[edge] > Math.max(table, HELD_BY_ITSELF));
   if (edges.length === 0) return;
@@ -115,7 +149,7 @@ function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: Press
   add(
     'stack.support',
     'fix',
-    `Hold up what hangs out${of}`,
+    `Hold up what hangs out`,
     `Up to ${print.length(longest)} hang over the ${edges.map((edge) => NAMES[edge]).join(' and the ')}${blank.weight === null ? '' : `, of ${(blank.weight / 1000).toFixed(1)} kg in all`}: it pulls the transfer off, and the rest off the plate.`,
     table > 0
       ? `The table beside this press reaches ${print.length(table)}: put a board or a stool beyond it.`

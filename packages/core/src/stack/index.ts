@@ -1,4 +1,5 @@
 export * from './chart.js';
+export { checkBedOf } from './check-bed.js';
 export * from './check.js';
 export * from './cut-list.js';
 export * from './cycle.js';

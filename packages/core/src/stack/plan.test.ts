@@ -9,6 +9,7 @@ import {
   type Blank,
   type KeepOutKind,
 } from '../blank/index.js';
+import type { Finding } from '../finding/index.js';
 import {
   areaOf,
   boundsOf,
@@ -22,7 +23,7 @@ import {
 } from '../geometry/index.js';
 import { PRESS_KINDS, openEdges, USUAL_PRESS, type Press } from '../shop/index.js';
 import { blankNamed, blankOf, checkedAs, pressFor, samplePlan, samplePress } from '../testing/index.js';
-import { checkStack, planStack, toleranceOf, type StackPlan } from './index.js';
+import { checkBedOf, checkStack, planStack, toleranceOf, type StackPlan } from './index.js';
 import { unitPrinter } from '../units/index.js';
 
 const print = unitPrinter({ length: 'mm', temperature: 'F', pressure: 'psi' });
@@ -144,7 +145,7 @@ describe('several pieces at once', () => {
 describe('a place chosen by hand', () => {
   const pouch = made(200, 150, [['zip', 10]], { layers: [1, 1] });
   const laid = (x: number, y: number, turn: 0 | 90 | 180 | 270 = 0) =>
-    samplePlan(pouch, { overrides: { place: { x, y, turn } } });
+    samplePlan(pouch, { overrides: { places: [{ x, y, turn }] } });
   const codes = (plan: ReturnType<typeof samplePlan>) => checkStack(plan, pouch, print).map(({ code }) => code);
   it('is kept as it is, and what it breaks is told', () => {
     const good = samplePlan(pouch).sides[0]?.bed.bed?.pieces[0];
@@ -156,32 +157,51 @@ describe('a place chosen by hand', () => {
     expect(codes(off)).toContain('stack.off-plate');
     // In the middle of the plate the zip lies on it; on its pad it takes no pressure, without one it does.
     expect(laid(100, 180).sides[0]?.bed.bed?.hangs).toBe('beside');
-    const bare = samplePlan({ ...pouch, jig: 'Frame' }, { overrides: { place: { x: 100, y: 180, turn: 0 } } });
+    const bare = samplePlan({ ...pouch, jig: 'Frame' }, { overrides: { places: [{ x: 100, y: 180, turn: 0 }] } });
     expect(bare.sides[0]?.bed.bed?.hangs).toBe('pressed');
   });
   it('runs into the frame of a clamshell at its back', () => {
     const shell = { ...samplePress, open: openEdges('clamshell') };
-    const plan = samplePlan(pouch, { press: shell, overrides: { place: { x: 100, y: 2, turn: 180 } } });
+    const plan = samplePlan(pouch, { press: shell, overrides: { places: [{ x: 100, y: 2, turn: 180 }] } });
     expect(codes(plan)).toContain('stack.against-frame');
   });
   it('beyond the even part says how uneven it is there', () => {
     const tilted = { ...samplePress, check: checkedAs(samplePress.platen, (_x, y) => 210 - y / 20) };
-    const plan = samplePlan(pouch, { press: tilted, overrides: { place: { x: 100, y: 340, turn: 0 } } });
+    const plan = samplePlan(pouch, { press: tilted, overrides: { places: [{ x: 100, y: 340, turn: 0 }] } });
     expect(plan.sides[0]?.bed.bed?.faults).toEqual(['beyond the even part']);
     expect(codes(plan)).toContain('stack.uneven');
   });
   it('is of no account for what is larger than the plate: that is pressed in sections', () => {
     const mat = blankNamed('Door mat, rubber border');
-    const plan = samplePlan(mat, { overrides: { place: { x: 100, y: 180, turn: 0 } } });
+    const plan = samplePlan(mat, { overrides: { places: [{ x: 100, y: 180, turn: 0 }] } });
     expect(plan.sides[0]?.bed).toEqual(samplePlan(mat).sides[0]?.bed);
     expect(plan.sides[0]?.bed.sections?.sections).toHaveLength(2);
+  });
+  it('is of one side; the others lie where they lie best, and what it breaks is told of that side', () => {
+    const [front] = pouch.sides;
+    if (!front) throw new Error('a pouch has a side');
+    const two = { ...pouch, sides: [front, { ...front, name: 'back' }] };
+    const plan = samplePlan(two, { overrides: { places: [null, { x: -50, y: 100, turn: 0 }] } });
+    expect(plan.sides[0]?.bed).toEqual(samplePlan(two).sides[0]?.bed);
+    expect(plan.sides[1]?.bed.bed?.faults).toContain('off the plate');
+    const off = (findings: Finding[]) => findings.filter(({ code }) => code === 'stack.off-plate');
+    expect(off(checkStack(plan, two, print)).map(({ title }) => title)).toEqual([
+      'The print was laid beyond the plate (back)',
+    ]);
+    expect(off(checkBedOf(plan, two, print, 0))).toEqual([]);
+    expect(off(checkBedOf(plan, two, print, 1))).toHaveLength(1);
+    expect(() => checkBedOf(plan, two, print, 2)).toThrow(RangeError);
+    const both = samplePlan(two, { overrides: { places: [0, 1].map(() => ({ x: -50, y: 100, turn: 0 })) } });
+    expect(off(checkStack(both, two, print)).map(({ title }) => title)).toEqual([
+      'The print was laid beyond the plate',
+    ]);
   });
   it('moves a pair together', () => {
     const sock = blankOf('sock');
     const pair = samplePlan(sock, { pieces: 4 }).sides[0]?.bed.bed?.pieces ?? [];
     const [first] = pair;
     const place = { x: (first?.print.x ?? 0) + 10, y: first?.print.y ?? 0, turn: first?.turn ?? 0 };
-    const moved = samplePlan(sock, { pieces: 4, overrides: { place } }).sides[0]?.bed.bed?.pieces ?? [];
+    const moved = samplePlan(sock, { pieces: 4, overrides: { places: [place] } }).sides[0]?.bed.bed?.pieces ?? [];
     expect(moved.map(({ print: { x } }) => x)).toEqual(pair.map(({ print: { x } }) => x + 10));
   });
 });

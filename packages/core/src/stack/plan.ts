@@ -80,7 +80,8 @@ function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<n
 /** Works out the plan for a blank on a press. Throws a RangeError when there is no template for a side. */
 export function planStack(planned: Planned): StackPlan {
   const { blank, templates, press, overrides } = planned;
-  const { pieces = 1, house = USUAL_HOUSE, proven = [], mediaId = null, dye = 'ink' } = planned;
+  const { pieces = 1, proven = [], mediaId = null, dye = 'ink' } = planned;
+  const house = { ...(planned.house ?? USUAL_HOUSE), ...overrides.house };
   const { energy = USUAL_ENERGY, look = null } = planned;
   if (templates.length === 0 || templates.length !== blank.sides.length)
     throw new RangeError(`a plan needs one template a side, got ${templates.length} for ${blank.sides.length} sides`);
@@ -97,8 +98,7 @@ export function planStack(planned: Planned): StackPlan {
   const wanted = settings.temperature.value;
   const sides = templates.map((template, side): SidePlan => {
     const layers = layersOf(blank, template, house, press);
-    // Only the first side is laid by hand: the others follow where they lie best.
-    const place = side === 0 ? overrides.place : null;
+    const place = overrides.places?.[side] ?? null;
     const asked = { press, layers, wanted, pieces, place, look: look?.(side) ?? null };
     return { layers, bed: bedOf(blank, side, template, asked) };
   });

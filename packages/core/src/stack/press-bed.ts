@@ -6,6 +6,7 @@ import {
   type BedPiece,
   type BedRequest,
   type HangOff,
+  type Place,
   type Sections,
 } from '../bed/index.js';
 import { isHardGoods, type Blank, type Edge, type Template } from '../blank/index.js';
@@ -13,7 +14,6 @@ import { areaOf, boundsOf, polygonOf, unionOf, type Rect } from '../geometry/ind
 import { heatAt, mapOf, TOLERANCE, usableZone, type HeatMap, type UsableZone } from '../heat/index.js';
 import type { Press } from '../shop/index.js';
 import type { Layer } from './layers.js';
-import type { Overrides } from './settings.js';
 
 /** Where the pieces lie on the plate, which part of it can be used, and how what is larger is pressed. */
 export interface PressBed {
@@ -105,7 +105,8 @@ interface Asked {
   wanted: number;
   /** How many wait. */
   pieces: number;
-  place: Overrides['place'];
+  /** Where it was laid by hand; null: where it lies best. */
+  place: Place | null;
   look: SeamLook | null;
 }
 
@@ -116,7 +117,7 @@ export const fitsPlate = ({ width, height }: PressBed['print'], { platen }: Pick
 
 /** Lays one side of a blank on the plate, or cuts its print into sections. */
 export function bedOf(blank: Blank, side: number, template: Template, asked: Asked): PressBed {
-  const { press, layers, wanted, pieces, place = null, look } = asked;
+  const { press, layers, wanted, pieces, place, look } = asked;
   const map = mapOf(press);
   const usable = map ? usableZone(map, wanted, toleranceOf(blank)) : null;
   const whole = { x: 0, y: 0, width: press.platen.width, height: press.platen.depth };

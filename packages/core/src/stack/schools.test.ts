@@ -28,6 +28,14 @@ describe('each school', () => {
     mats: ['mat'],
     hold: BUILT_IN_BLANKS.map(({ family }) => family),
   };
+  it('may be chosen for one job alone, which then is planned as in a house that does so', () => {
+    for (const key of Object.keys(SCHOOLS) as (keyof HouseRules)[])
+      for (const { value } of SCHOOLS[key].schools)
+        for (const blank of BUILT_IN_BLANKS) {
+          const alone = samplePlan(blank, { overrides: { house: { [key]: value } }, house: USUAL_HOUSE, pieces: 2 });
+          expect(alone).toEqual(by({ [key]: value }, blank));
+        }
+  });
   it.each((Object.keys(SCHOOLS) as (keyof HouseRules)[]).map((key) => [key]))(
     'of %s changes what it is about, and nothing else',
     (key) => {

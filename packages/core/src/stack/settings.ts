@@ -23,8 +23,10 @@ export interface Overrides {
   pressure?: PressureLevel | null;
   prePress?: number | null;
   peel?: Peel | null;
-  /** Where the first piece was laid by hand: its print's corner on the plate, mm from the back left, and its turn. */
-  place?: Place | null;
+  /** Where the first piece was laid by hand, of each side that is pressed: its print's corner on the plate, mm from the back left, and its turn. */
+  places?: (Place | null)[];
+  /** What is done otherwise than the house does, in this job alone. */
+  house?: Partial<HouseRules>;
 }
 
 /** Limits of a believable setting: °C and seconds. */
