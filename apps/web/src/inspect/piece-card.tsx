@@ -1,6 +1,5 @@
 import { useState } from 'react';
-import type { PieceSpot } from '@kanga/core/bench';
-import { faultOf, type FaultCode } from '@kanga/core/inspect';
+import { faultOf, type FaultCode, type PieceSpot } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
 import { FaultPicker, FaultPicture, Ripening } from '../draw/index.js';
 import { Button, Dialog, FormFoot } from '../ui/index.js';

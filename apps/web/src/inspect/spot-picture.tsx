@@ -1,5 +1,5 @@
-import type { PieceSpot } from '@kanga/core/bench';
 import { svgPath } from '@kanga/core/geometry';
+import type { PieceSpot } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
 import { DrawnItems, placeIn } from '../draw/index.js';
 

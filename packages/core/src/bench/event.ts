@@ -1,11 +1,4 @@
-import type { FaultCode } from '../inspect/index.js';
-
-/** Where on a piece something is seen: a share of the side’s width and height from its upper left. */
-export interface PieceSpot {
-  side: number;
-  across: number;
-  down: number;
-}
+import type { FaultCode, PieceSpot } from '../inspect/index.js';
 
 /** Something that happened at the press. Rows are only ever added; `id` makes sending one twice count once. */
 export type BenchEvent = {

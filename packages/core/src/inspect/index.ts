@@ -1,6 +1,7 @@
 export * from './fallout.js';
 export * from './faults.js';
 export * from './recipe.js';
+export type { PieceSpot } from './spot.js';
 export * from './tally.js';
 export * from './why.js';
 export type { CauseRule, Change } from './cause-rule.js';

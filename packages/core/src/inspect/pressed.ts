@@ -1,13 +1,13 @@
 import { baseKindOf, type Blank } from '../blank/index.js';
-import { mapOf } from '../heat/index.js';
-import type { HouseRules, Press } from '../shop/index.js';
+import { mapOf, STRIP_SIDES } from '../heat/index.js';
+import type { HouseRules } from '../shop/index.js';
 import { spanUnder, type Layer, type PressBed, type PressSettings, type Step } from '../stack/index.js';
 import type { FaultCode } from './faults.js';
+import { plateSidesAt, spotOnPlate, type Laid } from './spot.js';
 
 /** A piece as it was pressed: its plan, and what happened to it. */
-export interface Pressed {
+export interface Pressed extends Laid {
   blank: Blank;
-  press: Press;
   settings: PressSettings;
   sides: { layers: Layer[]; bed: PressBed | null }[];
   steps: Step[];
@@ -38,7 +38,8 @@ const ON_TIME = 4;
 /** Off by so much a plate prints paler, or yellows, °C. */
 const OFF = 4;
 
-export const when = (holds: boolean, text: string, weight: number): Evidence[] => (holds ? [{ text, weight }] : []);
+const said = (text: string, weight: number): Evidence => ({ text, weight });
+export const when = (holds: boolean, text: string, weight: number): Evidence[] => (holds ? [said(text, weight)] : []);
 
 /** How much longer than planned it was pressed on average, s; null: nobody clocked it. */
 export function overtime({ dwells }: Pressed): number | null {
@@ -46,16 +47,28 @@ export function overtime({ dwells }: Pressed): number | null {
   return timed.length === 0 ? null : timed.reduce((sum, one) => sum + one, 0) / timed.length;
 }
 
-/** How much hotter than wanted the plate is under the first piece of the bed, °C, by its last check, where it is furthest off; null: nobody knows. */
-export function heatOff({ press, sides, settings }: Pressed): number | null {
+/** How far the plate is off by its last check, °C above what is wanted: where the fault is seen, or else where it is furthest off under the piece. */
+interface HeatOff {
+  by: number;
+  where: string;
+}
+
+/** Null: nobody knows. */
+export function heatOff(piece: Pressed): HeatOff | null {
+  const { press, sides, settings, spot, at } = piece;
   const map = mapOf(press);
-  const bed = sides[0]?.bed;
-  const piece = bed?.bed?.pieces[0];
-  if (!map || !bed?.usable || !piece) return null;
+  const bed = sides[spot?.side ?? 0]?.bed;
+  const laid = bed?.bed?.pieces[at];
+  if (!map || !bed?.usable || !laid) return null;
   const wanted = settings.temperature.value;
-  const { hottest, coolest } = spanUnder(map, bed.usable, [piece]);
+  const there = spotOnPlate(piece);
+  if (there) {
+    const { hottest } = spanUnder(map, bed.usable, [{ ...laid, print: { ...there, width: 0, height: 0 } }]);
+    return { by: hottest - wanted, where: 'where it shows' };
+  }
+  const { hottest, coolest } = spanUnder(map, bed.usable, [laid]);
   const [over, under] = [hottest - wanted, coolest - wanted];
-  return Math.abs(over) > Math.abs(under) ? over : under;
+  return { by: Math.abs(over) > Math.abs(under) ? over : under, where: 'under part of it' };
 }
 
 /** How far the plate was above its dial on average while it was pressed, °C; null: nobody read it. */
@@ -84,12 +97,8 @@ export function tooHot(piece: Pressed): Evidence[] {
       STRONG,
     ),
     ...when(read !== null && read <= OFF, 'The plate read no more than its dial while it was pressed.', -LITTLE),
-    ...when(
-      off !== null && off > OFF,
-      `The plate is ${degrees(off ?? 0)} hotter than wanted under part of it.`,
-      STRONG,
-    ),
-    ...when(off !== null && off <= OFF, 'By its last check the plate is no hotter than wanted there.', -SOME),
+    ...(off && off.by > OFF ? [said(`The plate is ${degrees(off.by)} hotter than wanted ${off.where}.`, STRONG)] : []),
+    ...when(off !== null && off.by <= OFF, 'By its last check the plate is no hotter than wanted there.', -SOME),
     ...when(
       range !== undefined && value > range.high - 2,
       'Its temperature is at the top of what is usual, or beyond.',
@@ -105,12 +114,8 @@ export function tooHot(piece: Pressed): Evidence[] {
 export function coolSpot(piece: Pressed): Evidence[] {
   const off = heatOff(piece);
   return [
-    ...when(
-      off !== null && off < -OFF,
-      `The plate is ${degrees(off ?? 0)} cooler than wanted under part of it.`,
-      STRONG,
-    ),
-    ...when(off !== null && off >= -OFF, 'By its last check the plate is no cooler than wanted there.', -SOME),
+    ...(off && off.by < -OFF ? [said(`The plate is ${degrees(off.by)} cooler than wanted ${off.where}.`, STRONG)] : []),
+    ...when(off !== null && off.by >= -OFF, 'By its last check the plate is no cooler than wanted there.', -SOME),
     ...when(piece.press.check === null, 'The press was never checked: its dial may be off.', LITTLE),
   ];
 }
@@ -160,13 +165,14 @@ export function tooShort(piece: Pressed): Evidence[] {
 /** What speaks for pressure that is too light, or light at one side. */
 export function tooLight(piece: Pressed): Evidence[] {
   const strips = piece.press.check?.strips;
-  const slid = strips ? Object.entries(strips).filter(([, strip]) => strip === 'slid') : [];
+  const slid = strips ? STRIP_SIDES.filter((side) => strips[side] === 'slid') : [];
+  const near = plateSidesAt(piece);
+  const there = near ? slid.filter((side) => near.includes(side)) : [];
+  const out = (sides: readonly string[]) => `The paper strip slid out at the ${sides.join(' and the ')}`;
   return [
-    ...when(
-      slid.length > 0,
-      `The paper strip slid out at the ${slid.map(([side]) => side).join(' and the ')}.`,
-      STRONG,
-    ),
+    ...when(slid.length > 0 && near === null, `${out(slid)}.`, STRONG),
+    ...when(there.length > 0, `${out(there)}, where it shows.`, STRONG),
+    ...when(slid.length > 0 && near !== null && there.length === 0, `${out(slid)}, but it shows elsewhere.`, LITTLE),
     ...when(strips !== undefined && slid.length === 0, 'At its last check the strips held at all four sides.', -SOME),
     ...when(piece.settings.pressure.value === 'light', 'It was pressed lightly.', SOME),
     ...when(strips === undefined, 'Nobody has tried the pressure with paper strips.', LITTLE),

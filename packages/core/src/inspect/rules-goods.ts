@@ -1,5 +1,6 @@
 import { damp, does, prePress, rule, time, TIME_STEP, type CauseRule } from './cause-rule.js';
 import { alike, has, LITTLE, SOME, STRONG, tooShort, when } from './pressed.js';
+import { alongEdge, alongSeam } from './spot.js';
 
 /** Causes of what is wrong with the goods: lines, specks, what went through, what broke. Common practice, no published source; how usual each is, from memory. */
 export const GOODS_RULES: readonly CauseRule[] = [
@@ -10,6 +11,8 @@ export const GOODS_RULES: readonly CauseRule[] = [
     (piece) => [
       ...when(!has(piece, 'pad'), 'It lay without a pad: the edge of the paper was pressed.', SOME),
       ...when(piece.house?.lines === 'torn edge', 'The edges were torn.', -SOME),
+      ...when(alongEdge(piece) === true, 'It shows along the edge of the print, where the paper ends.', SOME),
+      ...when(alongEdge(piece) === false, 'It shows inside the print, away from the paper’s edge.', -SOME),
     ],
     () => ({ say: 'Tear the edges of the paper, nothing else.', overrides: { house: { lines: 'torn edge' } } }),
   ),
@@ -27,8 +30,15 @@ export const GOODS_RULES: readonly CauseRule[] = [
     'press-line',
     'The plate’s edge pressed in',
     0.3,
-    (piece) =>
-      when((piece.sides[0]?.bed?.sections ?? null) !== null, 'It was pressed in sections, each with an edge.', STRONG),
+    (piece) => [
+      ...when(
+        (piece.sides[0]?.bed?.sections ?? null) !== null,
+        'It was pressed in sections, each with an edge.',
+        alongSeam(piece) === false ? LITTLE : STRONG,
+      ),
+      ...when(alongSeam(piece) === true, 'It shows along the edge of a section.', STRONG),
+      ...when(alongSeam(piece) === false, 'It shows away from the edges of its sections.', -SOME),
+    ],
     does('Let the seams of the sections lie where the picture is quiet, or take a larger press.'),
   ),
   rule(

@@ -27,6 +27,7 @@ import {
   tooShort,
   when,
 } from './pressed.js';
+import { alongSeam } from './spot.js';
 
 /** Causes of what is wrong with the image: its sharpness, its colour, its edges. Common practice, no published source; how usual each is, from memory. */
 export const IMAGE_RULES: readonly CauseRule[] = [
@@ -175,7 +176,10 @@ export const IMAGE_RULES: readonly CauseRule[] = [
     'white-edge',
     'A gap between two parts',
     0.2,
-    (piece) => when((piece.sides[0]?.bed?.sections ?? null) !== null, 'It was pressed in sections.', SOME),
+    (piece) => [
+      ...when((piece.sides[0]?.bed?.sections ?? null) !== null, 'It was pressed in sections.', SOME),
+      ...when(alongSeam(piece) === true, 'It shows along the edge of a section.', SOME),
+    ],
     does('Lay the parts with a tighter join.'),
   ),
 ];

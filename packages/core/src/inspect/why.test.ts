@@ -4,7 +4,7 @@ import type { Blank } from '../blank/index.js';
 import type { Overrides } from '../stack/index.js';
 import { CAUSE_RULES, FAULT_CODES, whyOf, type FaultCode, type Pressed } from './index.js';
 
-interface Told extends Partial<Pick<Pressed, 'skipped' | 'others' | 'plate' | 'dial'>> {
+interface Told extends Partial<Pick<Pressed, 'skipped' | 'others' | 'plate' | 'dial' | 'spot'>> {
   overrides?: Overrides;
   house?: Partial<HouseRules>;
   press?: Press;
@@ -23,6 +23,8 @@ function pressed(
     press,
     settings: plan.settings,
     sides: plan.sides,
+    at: 0,
+    spot: null,
     steps: plan.steps,
     house: rules,
     dwells: plan.steps.flatMap(({ kind, seconds }) =>

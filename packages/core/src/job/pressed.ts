@@ -17,6 +17,8 @@ export function pressedOf(
     press: plan.press,
     settings: plan.settings,
     sides: plan.sides,
+    at: piece % plan.atOnce,
+    spot: verdicts[piece]?.verdict === 'spoiled' ? verdicts[piece].spot : null,
     steps: plan.steps,
     house: plan.house,
     dwells: own.flatMap(({ step, seconds }) => {
