@@ -4,11 +4,18 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { router } from './app.js';
 import { jobsQuery, queryClient, shopQuery } from './data/index.js';
+import { keepForAway } from './kept/index.js';
 import './style.css';
 
 // Asked for while the rest of the application is still on its way.
 void queryClient.prefetchQuery(shopQuery);
 void queryClient.prefetchQuery(jobsQuery);
+
+// In a window that is served as it is built; nothing is lost where a browser will not have it.
+if (import.meta.env.PROD)
+  window.addEventListener('load', () => {
+    void keepForAway();
+  });
 
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no #root');

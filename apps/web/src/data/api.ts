@@ -1,4 +1,6 @@
 import type { Problem } from '@kanga/contract/finding';
+import { KEPT_HEADER } from '../kept/index.js';
+import { keptLine } from './kept-line.js';
 
 /** A refusal of the server, or the lack of any answer (`status` 0). */
 export class ApiError extends Error {
@@ -47,6 +49,7 @@ export async function api<T>(
     if (error instanceof TypeError) throw new ApiError(0, OFFLINE);
     throw error;
   });
+  keptLine.hear(response.headers.get(KEPT_HEADER));
   if (!response.ok) throw new ApiError(response.status, await problemOf(response));
   return (await response.json()) as T;
 }

@@ -1,23 +1,7 @@
 import type { BenchEvent } from '@kanga/core/bench';
 import { ApiError, BenchOutbox } from './index.js';
+import { MemoryStore } from './testing/memory-store.js';
 
-class MemoryStore implements Storage {
-  private map = new Map<string, string>();
-  get length() {
-    return this.map.size;
-  }
-  clear = () => {
-    this.map.clear();
-  };
-  getItem = (key: string) => this.map.get(key) ?? null;
-  key = (i: number) => [...this.map.keys()][i] ?? null;
-  removeItem = (key: string) => {
-    this.map.delete(key);
-  };
-  setItem = (key: string, value: string) => {
-    this.map.set(key, value);
-  };
-}
 const event = (n: number): BenchEvent => ({
   id: `e${n}`,
   at: '2026-11-24T09:00:00.000Z',
@@ -95,6 +79,31 @@ describe('BenchOutbox', () => {
     outbox.add([event(0), event(1)]);
     outbox.add([event(1)]);
     expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
+    outbox.close();
+  });
+  it('writes down what happened before it forgets its own entry, so that a reload without a server shows it', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    const seen: [events: readonly BenchEvent[], keptHere: number][] = [];
+    const remember = (_: string, events: readonly BenchEvent[]) => {
+      seen.push([events, store.length]);
+      return Promise.resolve();
+    };
+    const outbox = new BenchOutbox('j', [], store, server.send, remember);
+    outbox.record(event(0));
+    await new Promise((done) => setTimeout(done, 0));
+    expect(seen).toEqual([[[event(0)], 1]]);
+    expect(store.length).toBe(0);
+    outbox.add([event(1)]);
+    expect(seen.at(-1)?.[0]).toEqual([event(0), event(1)]);
+    outbox.close();
+  });
+  it('goes on where what happened cannot be written down', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    const outbox = new BenchOutbox('j', [], store, server.send, () => Promise.reject(new Error('no room')));
+    outbox.record(event(0));
+    await new Promise((done) => setTimeout(done, 0));
+    expect(outbox.read()).toMatchObject({ events: [event(0)], waiting: 0, trouble: null });
+    expect(store.length).toBe(0);
     outbox.close();
   });
   it('keeps what was told on the live line while an older answer was on its way', async () => {

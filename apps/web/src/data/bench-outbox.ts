@@ -1,4 +1,5 @@
 import type { BenchEvent } from '@kanga/core/bench';
+import { keepAnswer } from '../kept/index.js';
 import { api, ApiError, problemFrom } from './api.js';
 import type { Problem } from '@kanga/contract/finding';
 
@@ -17,6 +18,9 @@ const RETRY_MS = 1500;
 /** As many entries as the server takes in one go. */
 const MOST_AT_ONCE = 500;
 const keyOf = (jobId: string, part = '') => `kanga.bench.${jobId}.${part}`;
+/** Writes down what is known to have happened, for a reload while the server is away. */
+type Remember = (jobId: string, events: readonly BenchEvent[]) => Promise<void>;
+const rememberHere: Remember = (jobId, events) => keepAnswer(`/api/jobs/${jobId}/events`, events);
 /** Keeps the order of entries that were made in the same instant. */
 let entries = 0;
 
@@ -56,6 +60,7 @@ export class BenchOutbox {
     known: BenchEvent[],
     private readonly store: Storage,
     private readonly send: Send = sendByApi,
+    private readonly remember: Remember = rememberHere,
   ) {
     this.known = known;
     this.kept = readKept(store, jobId);
@@ -123,6 +128,8 @@ export class BenchOutbox {
     if (fresh.length === 0) return;
     this.known = [...this.known, ...fresh];
     this.publish(this.state.trouble);
+    // Should it fail, the next reload without a server shows a little less, and is told all when the server is back.
+    this.remember(this.jobId, this.known).catch(() => undefined);
   }
 
   async flush(): Promise<void> {
@@ -131,6 +138,8 @@ export class BenchOutbox {
     const sent = new Map([...this.kept].slice(0, MOST_AT_ONCE));
     try {
       this.learn(await this.send(this.jobId, [...sent.values()]));
+      // What is not kept here any more as an entry must be kept as something that happened.
+      await this.remember(this.jobId, this.known).catch(() => undefined);
       this.forget(sent.keys());
       this.publish(null);
       if (this.kept.size > 0) this.later(0);

@@ -1,8 +1,10 @@
 import { clockIsInDoubt, localDay, localTime, serverNow, setClock } from './index.js';
+import { MemoryStore } from './testing/memory-store.js';
 
 const original = globalThis.fetch;
 let [wall, steady] = [0, 0];
 beforeEach(() => {
+  globalThis.localStorage = new MemoryStore();
   [wall, steady] = [Date.UTC(2026, 0, 1, 9), 5_000];
   jest.spyOn(Date, 'now').mockImplementation(() => wall);
   jest.spyOn(performance, 'now').mockImplementation(() => steady);
@@ -53,6 +55,19 @@ describe('the server’s time', () => {
     steady += 1_000;
     expect(serverNow()).toBe('2026-11-24T12:10:00.000Z');
     expect(clockIsInDoubt()).toBe(true);
+  });
+});
+
+describe('a page that is opened while the server is away', () => {
+  it('goes on with what was known of the server’s clock before', async () => {
+    await learn('2026-11-24T12:00:00.000Z');
+    await jest.isolateModulesAsync(async () => {
+      const { serverNow: now } = await import('./clock.js');
+      pass(60_000);
+      expect(now()).toBe('2026-11-24T12:01:00.000Z');
+      localStorage.clear();
+      expect(now()).toBe(new Date(wall).toISOString());
+    });
   });
 });
 

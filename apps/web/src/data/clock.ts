@@ -8,6 +8,9 @@ interface Shown {
 }
 const shown = (): Shown => ({ wall: Date.now(), steady: performance.now() });
 
+/** How far the server’s clock was ahead of the one on the wall here, ms: for a page that is opened while the server is away. */
+const AHEAD = 'kanga.clock.ahead';
+
 /** When the server’s time was learned: that time, ms, beside what stood here. */
 let learned: { server: number; here: Shown } | null = null;
 /** The clocks here have parted by so much since: one of them was put right, or slept. ms. */
@@ -21,6 +24,7 @@ export async function setClock(): Promise<void> {
   const { now } = await api<{ now: string }>('clock');
   const here = shown();
   learned = { server: Date.parse(now) + (here.steady - before) / 2, here };
+  localStorage.setItem(AHEAD, String(Math.round(learned.server - here.wall)));
 }
 
 /** Whether the clocks here have parted since the server was asked: then it has to be asked again. */
@@ -30,7 +34,7 @@ export const clockIsInDoubt = (): boolean =>
 /** The time by the server's clock, ISO 8601. */
 export function serverNow(): string {
   const now = shown();
-  if (!learned) return new Date(now.wall).toISOString();
+  if (!learned) return new Date(now.wall + Number(localStorage.getItem(AHEAD) ?? 0)).toISOString();
   const { server, here } = learned;
   // The steady clock may have slept, and then the wall is right; a wall clock that was put back is not followed.
   const slept = sincePartedBy(here, now) > PARTED;

@@ -1,5 +1,6 @@
 import { changeOf, type Job, type JobChange, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
+import { keepAnswer } from '../kept/index.js';
 import { api, ApiError, problemFrom } from './api.js';
 
 export type JobPatch = Partial<Omit<JobChange, 'version'>>;
@@ -15,6 +16,9 @@ export interface SessionState {
 
 type Save = (id: string, change: JobChange) => Promise<JobFile>;
 const saveByApi: Save = (id, change) => api<JobFile>(`jobs/${id}`, { method: 'PUT', json: change });
+/** Writes the job down as the server has it, for a reload while the server is away. */
+type Remember = (file: JobFile) => Promise<void>;
+const rememberHere: Remember = (file) => keepAnswer(`/api/jobs/${file.job.id}`, file);
 
 const RETRY_MS = 2000;
 const SETTLE_MS = 250;
@@ -35,6 +39,7 @@ export class JobSession {
   constructor(
     file: JobFile,
     private readonly save: Save = saveByApi,
+    private readonly remember: Remember = rememberHere,
   ) {
     this.state = { file, pending: null, trouble: null, canUndo: false, canRedo: false };
   }
@@ -54,6 +59,8 @@ export class JobSession {
   private set(change: Partial<SessionState>): void {
     this.state = { ...this.state, ...change, canUndo: this.past.length > 0, canRedo: this.future.length > 0 };
     for (const listener of this.listeners) listener();
+    // Should it fail, only a reload without a server shows an older state.
+    if (change.file) this.remember(change.file).catch(() => undefined);
   }
 
   /** Takes a change; `merge` joins it to the last step of undo, for a drag that sends many; `aside` keeps it out of undo. */

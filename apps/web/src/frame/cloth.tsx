@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Header } from './header.js';
+import { KeptStrip } from './kept-strip.js';
 import { Selvedge } from './motif.js';
 import { onPalette } from './palette-door.js';
 
@@ -28,6 +29,7 @@ export function Cloth({
   return (
     <div className="relative flex min-h-full flex-col px-3.5 pb-3.5 lg:h-full">
       <Header>{head}</Header>
+      <KeptStrip />
       {border}
       <Selvedge className="absolute bottom-0 left-0 h-[calc(100%-44px)] w-3.5" />
       <Selvedge className="absolute right-0 bottom-0 h-[calc(100%-44px)] w-3.5" />

@@ -1,4 +1,4 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useSuspenseQuery } from '@tanstack/react-query';
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { fontsOf } from '@kanga/core/art';
@@ -135,7 +135,7 @@ function lanesOf(runs: readonly RunAtPress[]): { lanes: RunAtPress[]; behind: Ru
 /** The bench’s one question: which press wants me now, and what for? */
 export function BenchPage() {
   const { settings, presses } = useShop();
-  const { data: runs = [] } = useQuery(benchQuery);
+  const { data: runs } = useSuspenseQuery(benchQuery);
   const [calls, setCalls] = useState<Readonly<Record<string, Call>>>({});
   const onFault = useCallback(() => undefined, []);
   useServerClock(onFault);

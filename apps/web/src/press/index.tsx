@@ -1,3 +1,5 @@
+import { useEffect } from 'react';
+import { benchQuery, queryClient } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
@@ -11,6 +13,10 @@ export default function PressStage() {
   const record = useRecord(outbox);
   useAwake();
   useOthers(view.job.id, outbox);
+  useEffect(() => {
+    // The lanes of all presses are a step away from here, with or without a server.
+    void queryClient.prefetchQuery(benchQuery);
+  }, []);
   usePedal(() => {
     const task = lane && handyTask(lane);
     if (task && view.job.status === 'open') record(happeningOf(task));

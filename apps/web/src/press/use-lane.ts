@@ -37,22 +37,24 @@ export interface LaneState {
 
 /** What happens to a job on other screens, taken in the moment that it happens. */
 export function useOthers(jobId: string, outbox: BenchOutbox): void {
-  useEffect(
-    () =>
-      liveLine.listen((news: LiveNews) => {
-        if (news.kind === 'run' && news.jobId === jobId) outbox.add(news.events);
-        if (news.kind !== 'again') return;
-        api<BenchEvent[]>(`jobs/${jobId}/events`).then(
-          (events) => {
-            outbox.take(events);
-          },
-          // Away again: the line says so, and is opened anew.
-          () => undefined,
-        );
-        void outbox.flush();
-      }),
-    [jobId, outbox],
-  );
+  useEffect(() => {
+    const catchUp = () => {
+      api<BenchEvent[]>(`jobs/${jobId}/events`).then(
+        (events) => {
+          outbox.take(events);
+        },
+        // Away again: the line says so, and is opened anew.
+        () => undefined,
+      );
+      void outbox.flush();
+    };
+    // Opened while the server is away, too: what is kept here of what happened may be more than the file of the job has.
+    catchUp();
+    return liveLine.listen((news: LiveNews) => {
+      if (news.kind === 'run' && news.jobId === jobId) outbox.add(news.events);
+      if (news.kind === 'again') catchUp();
+    });
+  }, [jobId, outbox]);
 }
 
 /** The outbox of a job with what it holds. */
