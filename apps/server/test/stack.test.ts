@@ -4,9 +4,10 @@ import { join } from 'node:path';
 import type { Art } from '@kanga/core/art';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Blank } from '@kanga/core/blank';
-import type { RunOutcome } from '@kanga/core/inspect';
+import { runsOf, type Outcomes } from '@kanga/core/inspect';
 import type { JobFile, RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
+import { outcomesSchema } from '@kanga/contract/inspect';
 import { jobFileSchema } from '@kanga/contract/job';
 import { shopSchema } from '@kanga/contract/shop';
 import jsQR from 'jsqr';
@@ -109,17 +110,22 @@ describe('what came of runs', () => {
     const file = await jobOf('Burlap-look coaster', 3);
     const plan = await freeze(file);
     await judge(file, ['good', 'spoiled', 'spoiled']);
-    const { body } = await server.ask<RunOutcome[]>('GET', 'outcomes?days=3650');
-    expect(body.filter(({ blank }) => blank === 'Burlap-look coaster')).toEqual([
+    // Another run like it, by the same hands on the same day, is added to it.
+    const again = await jobOf('Burlap-look coaster', 3);
+    await freeze(again);
+    await judge(again, ['good', 'spoiled', 'spoiled']);
+    const { body } = await server.ask<Outcomes>('GET', 'outcomes?days=3650');
+    expect(outcomesSchema.validate(body).error).toBeUndefined();
+    expect(runsOf(body).filter(({ blank }) => blank === 'Burlap-look coaster')).toEqual([
       {
         day: '2026-11-25',
         press: plan.press.name,
         blank: file.blank?.name,
         by: null,
         house: plan.house,
-        good: 1,
-        spoiled: 2,
-        faults: { ghost: 2 },
+        good: 2,
+        spoiled: 4,
+        faults: { ghost: 4 },
       },
     ]);
   });

@@ -1,17 +1,7 @@
-import { createServer, type AddressInfo } from 'node:net';
 import { ServerTCP } from 'modbus-serial';
 import { PRESS_REGISTERS } from '@kanga/contract/bench';
+import { freePort } from '../../test/free-port.js';
 import { PressLine } from './press-line.js';
-
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => {
-        done(port);
-      });
-    });
-  });
 
 /** A controller of modbus-serial's own, that can be switched off and on. */
 class Controller {

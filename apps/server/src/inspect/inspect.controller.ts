@@ -1,5 +1,5 @@
 import { Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
-import type { RunOutcome } from '@kanga/core/inspect';
+import type { Outcomes } from '@kanga/core/inspect';
 import type { JobFile } from '@kanga/core/job';
 import { idSchema } from '@kanga/contract/finding';
 import { outcomesQuerySchema } from '@kanga/contract/inspect';
@@ -18,7 +18,7 @@ export class InspectController {
 
   /** What came of the runs of so many days, for the fallout. */
   @Get('outcomes')
-  outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<RunOutcome[]> {
+  outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<Outcomes> {
     return this.inspect.outcomes(Number(days));
   }
 }

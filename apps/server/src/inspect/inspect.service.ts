@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { allPressed, benchState } from '@kanga/core/bench';
-import type { RunOutcome } from '@kanga/core/inspect';
+import type { Outcomes } from '@kanga/core/inspect';
 import type { JobFile } from '@kanga/core/job';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
@@ -50,7 +50,7 @@ export class InspectService {
     return this.jobs.file(id);
   }
 
-  outcomes(days: number): Promise<RunOutcome[]> {
+  outcomes(days: number): Promise<Outcomes> {
     return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString());
   }
 }

@@ -1,7 +1,8 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { BenchEvent } from '@kanga/core/bench';
-import { withRecipes, type RunOutcome } from '@kanga/core/inspect';
+import { withRecipes, type Outcomes, type RunOutcome } from '@kanga/core/inspect';
 import { outcomesOf, type Outcome, type RunPlan } from '@kanga/core/job';
+import type { HouseRules } from '@kanga/core/shop';
 import type { Proven } from '@kanga/core/stack';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -28,26 +29,32 @@ export class ResultRepository {
     }
   }
 
-  /** What came of the runs since a day, the newest first; at most 5,000 of them. No plan is read for it: their bodies are large. */
-  async outcomes(since: string): Promise<RunOutcome[]> {
-    const rows = await this.db('run_result')
-      .join('pressed_settings', 'pressed_settings.id', 'run_result.settings_id')
-      .leftJoin('press', 'press.id', 'pressed_settings.press_id')
-      .leftJoin('blank', 'blank.id', 'pressed_settings.blank_id')
-      .where('run_result.last', '>=', since)
-      .orderBy('run_result.last', 'desc')
-      .limit(5000)
-      .select<(Omit<RunOutcome, 'day'> & { last: Date })[]>(
-        'run_result.last',
-        'good',
-        'spoiled',
-        'faults',
-        'house',
-        'who as by',
-        this.db.raw(`coalesce(press.body->>'name', 'a press that is gone') AS press`),
-        this.db.raw(`coalesce(blank.name, 'a blank that is gone') AS blank`),
-      );
-    return rows.map(({ last, ...rest }) => ({ day: last.toISOString().slice(0, 10), ...rest }));
+  /** What came of the runs since a day, the newest first. No plan is read for it: their bodies are large. */
+  async outcomes(since: string): Promise<Outcomes> {
+    const alike = ['day', 'press', 'blank', 'who', 'house', 'faults'];
+    const { rows } = await this.db.raw<{ rows: OutcomeRow[] }>(
+      `SELECT ${alike.join(', ')}, sum(good)::int AS good, sum(spoiled)::int AS spoiled, count(*)::int AS runs
+       FROM (
+         SELECT to_char(last AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS day, coalesce(press.body->>'name', 'a press that is gone') AS press,
+           coalesce(blank.name, 'a blank that is gone') AS blank, who, house::text, faults, good, spoiled
+         FROM run_result JOIN pressed_settings ON pressed_settings.id = settings_id
+         LEFT JOIN press ON press.id = press_id LEFT JOIN blank ON blank.id = blank_id
+         WHERE last >= ?
+       ) run GROUP BY ${alike.join(', ')} ORDER BY day DESC`,
+      [since],
+    );
+    const houses = [...new Set(rows.flatMap(({ house }) => house ?? []))];
+    const place = new Map(houses.map((text, i) => [text, i]));
+    return {
+      houses: houses.map((text) => JSON.parse(text) as HouseRules),
+      runs: rows.map(({ runs, who, house, faults, ...rest }) => ({
+        ...rest,
+        by: who,
+        house: house === null ? null : (place.get(house) ?? null),
+        // The same of each of them.
+        faults: Object.fromEntries(Object.entries(faults).map(([fault, pieces]) => [fault, pieces * runs])),
+      })),
+    };
   }
 
   /** The row of settings, each kept once. */
@@ -92,6 +99,14 @@ export class ResultRepository {
     }));
     return withRecipes(counts, held);
   }
+}
+
+interface OutcomeRow extends Pick<RunOutcome, 'day' | 'press' | 'blank' | 'good' | 'spoiled' | 'faults'> {
+  who: string | null;
+  /** As the text of its JSON. */
+  house: string | null;
+  /** How many runs are added up. */
+  runs: number;
 }
 
 interface ResultRow {

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Blank } from '@kanga/core/blank';
-import type { Recipe, RunOutcome } from '@kanga/core/inspect';
+import { runsOf, type Outcomes, type Recipe } from '@kanga/core/inspect';
 import type { JobFile, ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
 import type { Proven } from '@kanga/core/stack';
@@ -54,7 +54,10 @@ export const actualsQuery = (jobId: string) =>
   queryOptions({ queryKey: ['actuals', jobId], queryFn: () => api<ActualCourse[]>(`jobs/${jobId}/actuals`) });
 /** What came of the runs of the last days. */
 export const outcomesQuery = (days: number) =>
-  queryOptions({ queryKey: ['outcomes', days], queryFn: () => api<RunOutcome[]>(`outcomes?days=${days}`) });
+  queryOptions({
+    queryKey: ['outcomes', days],
+    queryFn: async () => runsOf(await api<Outcomes>(`outcomes?days=${days}`)),
+  });
 
 /** What was pressed in this shop and what came of it; plans start from it. */
 export const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });

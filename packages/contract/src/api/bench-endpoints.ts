@@ -9,7 +9,7 @@ import {
   setPointSchema,
 } from '../bench/index.js';
 import { idSchema } from '../finding/index.js';
-import { outcomesQuerySchema, runOutcomeSchema, testClothSchema, usedClothSchema } from '../inspect/index.js';
+import { outcomesQuerySchema, outcomesSchema, testClothSchema, usedClothSchema } from '../inspect/index.js';
 import { logExportSchema, logPageSchema, logQuerySchema } from '../job/index.js';
 import { newRecipeSchema, provenSchema, recipeFileSchema, recipeSchema, recipesTakenSchema } from '../stack/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
@@ -149,7 +149,7 @@ export const BENCH_ENDPOINTS: readonly Endpoint[] = [
     path: '/api/outcomes',
     summary: 'What came of the runs of so many days',
     query: outcomesQuerySchema,
-    answer: list(runOutcomeSchema),
+    answer: outcomesSchema,
   },
   {
     method: 'get',

@@ -1,20 +1,27 @@
 import Joi from 'joi';
-import { FAULT_CODES, type RunOutcome } from '@kanga/core/inspect';
+import { FAULT_CODES, type Outcomes } from '@kanga/core/inspect';
 import { daySchema, idSchema, personSchema } from '../finding/index.js';
 import { houseSchema } from '../shop/index.js';
 
 const count = Joi.number().integer().min(0);
 
-/** What came of one run. */
-export const runOutcomeSchema = Joi.object<RunOutcome, true>({
-  day: daySchema.required(),
-  press: Joi.string().required(),
-  blank: Joi.string().required(),
-  by: Joi.string().allow(null).required(),
-  house: houseSchema.allow(null).required(),
-  good: count.required(),
-  spoiled: count.required(),
-  faults: Joi.object(Object.fromEntries(FAULT_CODES.map((code) => [code, count]))).required(),
+/** What came of the runs of so many days. */
+export const outcomesSchema = Joi.object<Outcomes, true>({
+  houses: Joi.array().items(houseSchema).required(),
+  runs: Joi.array()
+    .items(
+      Joi.object<Outcomes['runs'][number], true>({
+        day: daySchema.required(),
+        press: Joi.string().required(),
+        blank: Joi.string().required(),
+        by: Joi.string().allow(null).required(),
+        house: count.allow(null).required(),
+        good: count.required(),
+        spoiled: count.required(),
+        faults: Joi.object(Object.fromEntries(FAULT_CODES.map((code) => [code, count]))).required(),
+      }),
+    )
+    .required(),
 });
 /** Spoiled garments of a blank that are kept for tests. */
 export interface TestCloth {

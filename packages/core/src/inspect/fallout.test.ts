@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { blanksToOrder, controlChart, falloutBy, falloutOf, pareto, wilsonInterval, type RunOutcome } from './index.js';
+import { USUAL_HOUSE } from '../shop/index.js';
+import {
+  blanksToOrder,
+  controlChart,
+  falloutBy,
+  falloutOf,
+  pareto,
+  runsOf,
+  wilsonInterval,
+  type RunOutcome,
+} from './index.js';
 
 const run = (change: Partial<RunOutcome> = {}): RunOutcome => ({
   day: '2026-11-20',
@@ -119,4 +129,37 @@ describe('blanksToOrder', () => {
     expect(() => blanksToOrder(5, 11, 10)).toThrow(/11 of 10/);
     expect(() => blanksToOrder(5, 1, 10, 1)).toThrow(/surety.*got 1/);
   });
+});
+
+describe('runs whose house is told once', () => {
+  it('are told with it, or without one', () => {
+    const alike = {
+      day: '2026-11-26',
+      press: 'Back press',
+      blank: 'Tee',
+      by: null,
+      good: 3,
+      spoiled: 1,
+      faults: { pale: 1 },
+    };
+    const runs = runsOf({
+      houses: [USUAL_HOUSE],
+      runs: [
+        { ...alike, house: 0 },
+        { ...alike, house: null },
+      ],
+    });
+    expect(runs).toEqual([
+      { ...alike, house: USUAL_HOUSE },
+      { ...alike, house: null },
+    ]);
+    expect(falloutBy(runs, 'hold').map(({ name }) => name)).toContain(USUAL_HOUSE.hold);
+  });
+  it('must not name a house that is not told', () =>
+    expect(() =>
+      runsOf({
+        houses: [],
+        runs: [{ day: '2026-11-26', press: 'p', blank: 'b', by: null, good: 1, spoiled: 0, faults: {}, house: 0 }],
+      }),
+    ).toThrow('there is no house 0 among 0'));
 });

@@ -2,7 +2,7 @@ import type { HouseRules } from '../shop/index.js';
 import type { FaultCode } from './faults.js';
 import { wilsonInterval } from './tally.js';
 
-/** What came of one run. */
+/** What came of one run, or of several that are alike in all but their counts. */
 export interface RunOutcome {
   /** The day on which it was judged, `2026-11-26`. */
   day: string;
@@ -17,6 +17,21 @@ export interface RunOutcome {
   /** How many pieces each fault spoiled. */
   faults: Partial<Record<FaultCode, number>>;
 }
+
+/** What came of many runs, those that are alike added up; what a house does is told once, and named by its place in the list. */
+export interface Outcomes {
+  houses: HouseRules[];
+  runs: (Omit<RunOutcome, 'house'> & { house: number | null })[];
+}
+
+/** The runs with what their house did. Throws a RangeError when one names a house that is not told. O(n). */
+export const runsOf = ({ houses, runs }: Outcomes): RunOutcome[] =>
+  runs.map((run) => {
+    if (run.house === null) return { ...run, house: null };
+    const house = houses[run.house];
+    if (!house) throw new RangeError(`there is no house ${run.house} among ${houses.length}`);
+    return { ...run, house };
+  });
 
 /** Good houses keep fallout under this. Common practice, no published source. */
 export const FALLOUT_AIM = 0.02;
