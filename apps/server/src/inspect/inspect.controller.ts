@@ -1,5 +1,4 @@
-import { Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
-import type { Outcomes } from '@kanga/core/inspect';
+import { Controller, Get, Header, HttpCode, Param, Post, Query } from '@nestjs/common';
 import type { JobFile } from '@kanga/core/job';
 import { idSchema } from '@kanga/contract/finding';
 import { outcomesQuerySchema } from '@kanga/contract/inspect';
@@ -18,7 +17,8 @@ export class InspectController {
 
   /** What came of the runs of so many days, for the fallout. */
   @Get('outcomes')
-  outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<Outcomes> {
+  @Header('content-type', 'application/json; charset=utf-8')
+  outcomes(@Query(new Valid(outcomesQuerySchema)) { days }: { days: string }): Promise<string> {
     return this.inspect.outcomes(Number(days));
   }
 }

@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import { allPressed, benchState } from '@kanga/core/bench';
-import type { Outcomes } from '@kanga/core/inspect';
 import type { JobFile } from '@kanga/core/job';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
@@ -50,7 +49,8 @@ export class InspectService {
     return this.jobs.file(id);
   }
 
-  outcomes(days: number): Promise<Outcomes> {
+  /** As JSON. */
+  outcomes(days: number): Promise<string> {
     return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString());
   }
 }
