@@ -84,7 +84,7 @@ test('what is done otherwise in a repeat holds for that repeat, and the house go
   expect((await readJob(request, again)).job.overrides).toEqual({ house: { hold: 'spray' } });
   expect(((await (await request.get('/api/shop')).json()) as Shop).settings.house).toEqual(house);
   const otherwise = page.getByRole('region', { name: 'Done otherwise in this job' });
-  await expect(otherwise.getByText('In this job: Spray mist.')).toBeVisible();
+  await expect(otherwise.getByText('In this job: spray mist.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Steps', exact: true }).getByText(/spray/i).first()).toBeVisible();
   // Another one by hand, and both back again.
   await otherwise.getByRole('button', { name: 'Do it otherwise in this job…' }).click();

@@ -43,12 +43,20 @@ function Patterns() {
   );
 }
 
+/** As wide as a letter of the small print at most, on average; and the least room for it. */
+const LETTER = 7;
+const ROOM = 276;
+
 /** The stack in the press from the side: every layer drawn and named from the upper plate to the lower one. Widths are in proportion. */
 export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]; dial: string; print: UnitPrinter }) {
   const { rows, height: bottom } = stackPicture(layers, FULL);
+  const said = rows.map(({ layer: { role, size, detail } }) =>
+    role === 'upper plate' ? dial : size ? `${print.size(size.width, size.height)}, ${detail}` : detail,
+  );
+  const room = Math.max(ROOM, ...said.map((text) => text.length * LETTER));
   return (
     <svg
-      viewBox={`0 0 ${TEXT + 276} ${bottom}`}
+      viewBox={`0 0 ${TEXT + room} ${bottom}`}
       className="h-full max-h-full w-full"
       role="img"
       aria-label={`The stack from above: ${layers.map((layer) => layer.name).join(', ')}`}
@@ -57,12 +65,6 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
       {rows.map(({ layer, x: from, top, width, height }, i) => {
         const x = LEFT + from;
         const middle = top + height / 2;
-        const detail =
-          layer.role === 'upper plate'
-            ? dial
-            : layer.size
-              ? `${print.size(layer.size.width, layer.size.height)}, ${layer.detail}`
-              : layer.detail;
         return (
           <g key={i}>
             <rect
@@ -101,7 +103,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
               {layer.name}
             </text>
             <text x={TEXT} y={middle + 15} fontSize="14.5" fill="#54525F">
-              {detail}
+              {said[i]}
             </text>
             <title>{layer.why}</title>
           </g>

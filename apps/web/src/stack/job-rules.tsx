@@ -6,6 +6,11 @@ import { Button, Dialog } from '../ui/index.js';
 
 const KEYS = Object.keys(SCHOOLS) as (keyof HouseRules)[];
 
+const said = (house: HouseRules, key: keyof HouseRules): string => {
+  const { label } = schoolOf(house, key);
+  return label.charAt(0).toLowerCase() + label.slice(1);
+};
+
 /** What is done otherwise than the house does, in this job alone; and the way to do something otherwise, and back. */
 export function JobRules() {
   const { view, session, shop, locked } = useJob();
@@ -23,8 +28,7 @@ export function JobRules() {
       {otherwise.map((key) => (
         <div key={key} className="border-l-4 border-yellow py-1 pl-3 text-[15px]">
           <p>
-            <b>In this job: {schoolOf(house, key).label}.</b> {SCHOOLS[key].question} The house:{' '}
-            {schoolOf(usual, key).label.toLowerCase()}.
+            {SCHOOLS[key].question} <b>In this job: {said(house, key)}.</b> The house: {said(usual, key)}.
           </p>
           {!locked && (
             <Button
