@@ -15,8 +15,9 @@ export default defineConfig({
   testDir: 'e2e',
   workers: 1,
   retries: 0,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // Patient: on a busy machine everything takes several times as long, and nothing here is about speed.
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', {}]],
   outputDir: 'test-results',
   use: {
