@@ -3,7 +3,7 @@ import { benchState } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
-import { demo, enter, jobId, next, readJob } from './shop.js';
+import { demo, enter, jobId, next, painted, readJob } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -67,6 +67,7 @@ test('while a clock runs, the next piece is made ready, and what cools has a clo
   await page.goto(`/jobs/${id}/press`);
   const steps = plan.steps.findIndex(({ kind }) => kind === 'press');
   await expect(next(page)).toContainText('Done');
+  await painted(page);
   for (let i = 0; i < 40; i++) {
     const { beds } = benchState(plan, (await readJob(request, id)).events);
     if (beds[0]?.step === steps && beds[0].startedAt) break;
@@ -150,6 +151,7 @@ test('a foot pedal is taught once, and does what is due', async ({ page, request
   // Another screen, another pedal: a reload keeps it.
   await page.reload();
   await expect(next(page)).toContainText('Closed: start the clock');
+  await painted(page);
   await page.keyboard.press('F9');
   await expect.poll(() => kinds(request, id)).toEqual(['done', 'start']);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, jobId, readJob } from './shop.js';
+import { demo, jobId, readJob, painted } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -88,6 +88,7 @@ test('a stop blocks the next stage until it is waived knowingly', async ({ page,
 test('the palette goes anywhere by a few letters', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('heading', { name: /open jobs/ }).waitFor();
+  await painted(page);
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Where to, or what?').fill('orbit');
   await page.keyboard.press('Enter');

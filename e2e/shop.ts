@@ -28,10 +28,24 @@ export async function readPlacement(request: APIRequestContext, id: string): Pro
 /** The line's button. */
 export const next = (page: Page) => page.getByTestId('next');
 
+/** Waits until a page is painted: before that a browser takes no key, since nobody can have seen what it is for. */
+export const painted = (page: Page): Promise<void> =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        requestAnimationFrame(() => {
+          requestAnimationFrame(() => {
+            done();
+          });
+        });
+      }),
+  );
+
 /** Presses Enter once the line offers what is expected. */
 export async function enter(page: Page, offered: string | RegExp): Promise<void> {
   await expect(next(page)).toContainText(offered);
   await expect(next(page)).toBeEnabled();
+  await painted(page);
   await page.keyboard.press('Enter');
 }
 
