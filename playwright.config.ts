@@ -23,6 +23,8 @@ export default defineConfig({
   use: {
     baseURL: process.env['KANGA_URL'],
     acceptDownloads: true,
+    // Every test is a new browser, which would fetch the whole application first; where it matters it is allowed.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: '/usr/bin/chromium', args: quiet },
   },

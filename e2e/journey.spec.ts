@@ -22,6 +22,8 @@ async function pressAll(page: Page): Promise<void> {
   throw new Error('the press never came to an end');
 }
 
+test.use({ serviceWorkers: 'allow' });
+
 test('the demo job goes from blank to inspected with Enter and one choice', async ({ page, request }) => {
   await demo(request);
   const id = await jobId(request, 'Volunteer tees');

@@ -43,55 +43,6 @@ test('the server goes away at the press: entries are kept, and sent when it answ
   await expect(next(page)).toContainText('Done');
 });
 
-test('a screen that is reloaded while the server is away goes on as it was, and catches up', async ({
-  page,
-  context,
-  request,
-}) => {
-  const id = await jobId(request, 'Volunteer tees');
-  expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
-  await page.goto(`/jobs/${id}/press`);
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-  });
-  await expect(next(page)).toContainText('Done');
-  await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
-  await expect.poll(async () => (await readJob(request, id)).events.length).toBe(2);
-  const clock = async () => {
-    const [minutes = 0, seconds = 0] = (await page.getByTestId('clock').innerText())
-      .replace('−', '-')
-      .split(':')
-      .map(Number);
-    return minutes * 60 + seconds;
-  };
-  await context.setOffline(true);
-  await page.reload();
-  // What the server has had long since is there, the clock runs on from when it was started, and the screen says that it is alone.
-  await expect(next(page)).toContainText('Opened');
-  await expect(page.getByText('This screen is alone')).toBeVisible();
-  const { events, plan } = await readJob(request, id);
-  const started = Date.parse(events.at(-1)?.at ?? '');
-  const dwell = plan?.steps[1]?.seconds ?? NaN;
-  await expect
-    .poll(async () => Math.abs((await clock()) - (dwell - (Date.now() - started) / 1000)))
-    .toBeLessThanOrEqual(1);
-  await enter(page, 'Opened');
-  await expect(page.getByText('1 entry is kept here until it does.')).toBeVisible();
-  // Reloaded once more, its own entry is there, too; the rest of the job says that it shows how it was.
-  await page.reload();
-  await expect(page.getByText('1 entry is kept here until it does.')).toBeVisible();
-  await page.goto(`/jobs/${id}/stack`);
-  await expect(page.getByText(/This is how it was at/)).toBeVisible();
-  await page.goto('/bench');
-  await expect(page.getByText('This screen is alone').first()).toBeVisible();
-  await context.setOffline(false);
-  await expect
-    .poll(async () => (await readJob(request, id)).events.map((event) => event.kind), { timeout: 20_000 })
-    .toEqual(['done', 'start', 'done']);
-  await expect(page.getByText('This screen is alone')).toHaveCount(0);
-});
-
 test('the last thing is taken back, and a step is skipped', async ({ page, request }) => {
   const id = await jobId(request, 'Volunteer tees');
   await request.post(`/api/jobs/${id}/plan`);

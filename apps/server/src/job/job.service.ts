@@ -193,7 +193,7 @@ export class JobService {
     return this.file(id);
   }
 
-  /** What happened at the press, oldest first. Press screens ask every other second: nothing else is read for it. */
+  /** What happened at the press, oldest first. Screens ask for it whenever their live line was cut: nothing else is read for it. */
   async happened(id: string): Promise<BenchEvent[]> {
     await this.job(id);
     return this.events.of(id);
