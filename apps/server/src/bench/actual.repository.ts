@@ -22,13 +22,13 @@ export class ActualRepository {
    * Keeps a course of readings, thinned; what was kept of the same pressing before is replaced. Nothing is kept of a job that was deleted meanwhile.
    */
   async keep(key: PressingKey, pressId: string, samples: readonly Sample[]): Promise<void> {
-    await this.db.transaction(async (trx) => {
-      if (!(await trx('run_plan').where({ job_id: key.jobId }).forKeyShare().first('job_id'))) return;
-      await trx('actual')
-        .insert({ ...keyRow(key), press_id: pressId, samples: JSON.stringify(thinned(samples)) })
-        .onConflict(['job_id', 'bed', 'step', 'started_at'])
-        .merge(['samples']);
-    });
+    const { jobId, bed, step, startedAt } = key;
+    await this.db.raw(
+      `INSERT INTO actual (job_id, bed, step, started_at, press_id, samples)
+       SELECT job_id, ?, ?, ?, ?, ? FROM run_plan WHERE job_id = ?
+       ON CONFLICT (job_id, bed, step, started_at) DO UPDATE SET samples = EXCLUDED.samples`,
+      [bed, step, startedAt, pressId, JSON.stringify(thinned(samples)), jobId],
+    );
   }
 
   /** What is kept of a pressing already, as after a restart in the middle of it. */

@@ -8,8 +8,18 @@ const celsiusOf = (register: number | undefined): number =>
 
 interface Connection {
   modbus: ModbusClient;
-  /** Rejects when the other end closes it. */
-  broken: Promise<never>;
+  /** Of whoever waits for an answer on it: called when the other end closes it. */
+  waiting: Set<(error: Error) => void>;
+}
+
+/** Gives what is answered, or that the line broke before. */
+function answered<T>({ modbus, waiting }: Connection, ask: (client: ModbusClient) => Promise<T>): Promise<T> {
+  return new Promise((resolve, reject) => {
+    waiting.add(reject);
+    ask(modbus)
+      .finally(() => waiting.delete(reject))
+      .then(resolve, reject);
+  });
 }
 
 /** The line to one press controller: opened when it is first asked, and anew after it broke. */
@@ -22,8 +32,7 @@ export class PressLine {
     const kept = this.client;
     const client = kept ?? this.open();
     try {
-      const { modbus, broken } = await client;
-      return await Promise.race([ask(modbus), broken]);
+      return await answered(await client, ask);
     } catch (error) {
       if (this.client === client) this.close();
       if (kept === null) throw error;
@@ -35,14 +44,12 @@ export class PressLine {
   private open(): Promise<Connection> {
     const opened = openModbus(this.url).then((modbus): Connection => {
       // As when the controller is switched off: what was asked is not waited for, and nothing more is asked here.
-      const broken = new Promise<never>((_, reject) => {
-        modbus.on('close', () => {
-          if (this.client === opened) this.client = null;
-          reject(new Error('the line broke'));
-        });
+      const waiting: Connection['waiting'] = new Set();
+      modbus.on('close', () => {
+        if (this.client === opened) this.client = null;
+        for (const reject of waiting) reject(new Error('the line broke'));
       });
-      broken.catch(() => undefined);
-      return { modbus, broken };
+      return { modbus, waiting };
     });
     this.client = opened;
     return opened;
