@@ -13,9 +13,12 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   const id = await jobId(request, 'Volunteer tees');
   expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
   await page.goto(`/jobs/${id}/press`);
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-  });
+  const kept = ['shop', 'proven', 'bench', `jobs/${id}`].map((path) => `/api/${path}`);
+  await expect
+    .poll(() =>
+      page.evaluate(async (paths) => (await Promise.all(paths.map((path) => caches.match(path)))).every(Boolean), kept),
+    )
+    .toBe(true);
   await expect(next(page)).toContainText('Done');
   await enter(page, 'Done');
   await enter(page, 'Closed: start the clock');

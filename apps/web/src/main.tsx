@@ -11,10 +11,10 @@ import './style.css';
 void queryClient.prefetchQuery(shopQuery);
 void queryClient.prefetchQuery(jobsQuery);
 
-// In a window that is served as it is built; nothing is lost where a browser will not have it.
+// In a window that is served as it is built, and when the first screen is there; nothing is lost where a browser will not have it.
 if (import.meta.env.PROD)
   window.addEventListener('load', () => {
-    void keepForAway();
+    setTimeout(() => void keepForAway(), 1000);
   });
 
 const root = document.getElementById('root');
