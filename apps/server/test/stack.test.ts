@@ -258,7 +258,8 @@ describe('a shop of before', () => {
     // As it was written then.
     await server.db.raw(`
       DROP TABLE run_result, pressed_settings, pressing, actual, photo, recipe, test_cloth;
-      DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench');
+      DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench', '0009-places');
+      UPDATE job SET overrides = '{"dwell":52,"place":{"x":10,"y":20,"turn":90}}';
       ALTER TABLE bench_event DISABLE TRIGGER bench_event_only_added;
       UPDATE bench_event SET body = body - 'by' - 'spot' - 'photo';
       ALTER TABLE bench_event ENABLE TRIGGER bench_event_only_added;
@@ -276,6 +277,7 @@ describe('a shop of before', () => {
     expect(shopSchema.validate(await server.shop()).error).toBeUndefined();
     const { body } = await server.ask<JobFile>('GET', `jobs/${file.job.id}`);
     expect(jobFileSchema.validate(body).error).toBeUndefined();
+    expect(body.job.overrides).toEqual({ dwell: 52, places: [{ x: 10, y: 20, turn: 90 }] });
     expect(body.plan?.sides).toEqual([{ layers: plan.sides[0]?.layers, bed: null }]);
     expect(body.plan?.steps.map(({ title }) => title)).toEqual(plan.steps.map(({ title }) => title));
     const sum = (list: Proven[]) => list.reduce((all, one) => all + one.good, 0);

@@ -108,6 +108,20 @@ describe('a ticket of before', () => {
     expect(now.file.plan?.press).toEqual({ ...press, opening, warmUp, recovery, table, pads });
     expect(now.file.plan?.blank.jigs).toBe(jigs);
   });
+  it('keeps where the first side was laid by hand', () => {
+    const place = { x: 10, y: 20, turn: 90 };
+    const of = (overrides: object) =>
+      (
+        upgradeTicket({
+          format: 'kanga-ticket',
+          formatVersion: 4,
+          file: { job: { ...sampleJob(), overrides }, blank: null, arts: [], plan: null, events: [] },
+        }) as Ticket
+      ).file.job.overrides;
+    expect(of({ dwell: 52, place })).toEqual({ dwell: 52, places: [place] });
+    expect(of({ dwell: 52, place: null })).toEqual({ dwell: 52 });
+    expect(of({})).toEqual({});
+  });
   it('keeps its picture, its place and everything else', () => {
     const { design, run, approval, ...job } = sampleJob({ blankId: ID, createdAt: 'x' });
     const placement = { x: 1, y: 2, width: 30, rotation: 4 };
@@ -124,7 +138,7 @@ describe('a ticket of before', () => {
     };
     const now = upgradeTicket(ticket) as Ticket;
     expect(now).toMatchObject({
-      formatVersion: 4,
+      formatVersion: 5,
       file: {
         job: {
           createdAt: 'x',

@@ -89,7 +89,7 @@ export class TicketService {
 
   async export(id: string): Promise<{ name: string; stream: Readable }> {
     const file = await this.jobService.file(id);
-    const ticket: Ticket = { format: 'kanga-ticket', formatVersion: 4, file };
+    const ticket: Ticket = { format: 'kanga-ticket', formatVersion: 5, file };
     const zip = new yazl.ZipFile();
     zip.addBuffer(Buffer.from(JSON.stringify(ticket, null, 2)), 'ticket.json');
     // Pages of one file share their bytes.

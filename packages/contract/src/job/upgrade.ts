@@ -196,6 +196,17 @@ function fromThree(ticket: Written): Written {
   };
 }
 
+/** Of format 4: only the first side was laid by hand. */
+function fromFour(ticket: Written): Written {
+  const { job } = (ticket.file ?? {}) as { job?: Plain };
+  const { place, ...overrides } = (job?.['overrides'] ?? {}) as Plain;
+  return {
+    ...ticket,
+    formatVersion: 5,
+    file: { ...ticket.file, job: { ...job, overrides: place ? { ...overrides, places: [place] } : overrides } },
+  };
+}
+
 /** A ticket of an earlier format as one of today's; anything else is given back as it is, for the door to judge. */
 export function upgradeTicket(ticket: unknown): unknown {
   let now = written(ticket);
@@ -203,5 +214,6 @@ export function upgradeTicket(ticket: unknown): unknown {
   if (now.formatVersion === 1) now = fromOne(now);
   if (now.formatVersion === 2) now = fromTwo(now);
   if (now.formatVersion === 3) now = fromThree(now);
+  if (now.formatVersion === 4) now = fromFour(now);
   return now;
 }

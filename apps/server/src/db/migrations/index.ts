@@ -7,6 +7,7 @@ import * as pressChecks from './0005-press-checks.js';
 import * as houseRules from './0006-house-rules.js';
 import * as pressPlans from './0007-press-plans.js';
 import * as bench from './0008-bench.js';
+import * as places from './0009-places.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -17,6 +18,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0006-house-rules': houseRules,
   '0007-press-plans': pressPlans,
   '0008-bench': bench,
+  '0009-places': places,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
