@@ -1,17 +1,9 @@
 import type { BenchEvent } from '@kanga/core/bench';
 import fc from 'fast-check';
-import { ApiError, BenchOutbox } from './index.js';
+import { BenchOutbox } from './index.js';
 import { MemoryStore } from './testing/memory-store.js';
+import { away, event } from './testing/outbox.js';
 
-const away = new ApiError(0, { code: 'net.offline', title: 'away', remedy: '', faults: [] });
-const event = (n: number): BenchEvent => ({
-  id: `e${n}`,
-  at: '2026-11-26T09:00:00.000Z',
-  by: null,
-  kind: 'done',
-  bed: 0,
-  step: n,
-});
 const idsOf = (events: readonly BenchEvent[]): string[] => events.map(({ id }) => id);
 
 interface Request {

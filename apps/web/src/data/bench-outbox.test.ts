@@ -1,16 +1,7 @@
 import type { BenchEvent } from '@kanga/core/bench';
 import { ApiError, BenchOutbox } from './index.js';
 import { MemoryStore } from './testing/memory-store.js';
-
-const event = (n: number): BenchEvent => ({
-  id: `e${n}`,
-  at: '2026-11-24T09:00:00.000Z',
-  by: null,
-  kind: 'done',
-  bed: 0,
-  step: n,
-});
-const away = new ApiError(0, { code: 'net.offline', title: 'away', remedy: '', faults: [] });
+import { away, event } from './testing/outbox.js';
 
 /** A server that adds each event once, and can be away. */
 class Server {

@@ -1,11 +1,9 @@
-import { SCHOOLS, schoolOf, type HouseRules, type School } from '@kanga/core/shop';
+import { SCHOOLS, SCHOOL_KEYS, schoolOf, type HouseRules, type School } from '@kanga/core/shop';
 import { Select } from '../ui/index.js';
-
-const KEYS = Object.keys(SCHOOLS) as (keyof HouseRules)[];
 
 /** Each question on which the trade disagrees: what is done, why, and what speaks against it. */
 export function Schools({ house, onChange }: { house: HouseRules; onChange: (house: HouseRules) => void }) {
-  return KEYS.map((key) => {
+  return SCHOOL_KEYS.map((key) => {
     const { question, schools } = SCHOOLS[key];
     const { why, drawback } = schoolOf(house, key);
     const options = (schools as readonly School<string>[]).map(({ value, label }) => ({ value, label }));

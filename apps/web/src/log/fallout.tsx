@@ -12,7 +12,7 @@ import {
   type RunOutcome,
   type Share,
 } from '@kanga/core/inspect';
-import { SCHOOLS, type HouseRules } from '@kanga/core/shop';
+import { SCHOOL_KEYS, SCHOOLS, type HouseRules } from '@kanga/core/shop';
 import { formatShare } from '@kanga/core/units';
 import { outcomesQuery } from '../data/index.js';
 import { Choice, Select, TextField } from '../ui/index.js';
@@ -59,7 +59,7 @@ function Schools({ runs }: { runs: readonly RunOutcome[] }) {
       <Select
         label="By school"
         value={question}
-        options={(Object.keys(SCHOOLS) as (keyof HouseRules)[]).map((value) => ({
+        options={SCHOOL_KEYS.map((value) => ({
           value,
           label: SCHOOLS[value].question,
         }))}

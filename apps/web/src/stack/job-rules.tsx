@@ -1,10 +1,8 @@
 import { useState } from 'react';
-import { SCHOOLS, schoolOf, type HouseRules } from '@kanga/core/shop';
+import { SCHOOLS, SCHOOL_KEYS, schoolOf, type HouseRules } from '@kanga/core/shop';
 import { Schools } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Dialog } from '../ui/index.js';
-
-const KEYS = Object.keys(SCHOOLS) as (keyof HouseRules)[];
 
 const said = (house: HouseRules, key: keyof HouseRules): string => {
   const { label } = schoolOf(house, key);
@@ -18,9 +16,9 @@ export function JobRules() {
   const usual = shop.settings.house;
   const { house: others = {}, ...overrides } = view.job.overrides;
   const house = { ...usual, ...others };
-  const otherwise = KEYS.filter((key) => house[key] !== usual[key]);
+  const otherwise = SCHOOL_KEYS.filter((key) => house[key] !== usual[key]);
   const put = (next: HouseRules) => {
-    const kept = Object.fromEntries(KEYS.flatMap((key) => (next[key] === usual[key] ? [] : [[key, next[key]]])));
+    const kept = Object.fromEntries(SCHOOL_KEYS.flatMap((key) => (next[key] === usual[key] ? [] : [[key, next[key]]])));
     session.change({ overrides: Object.keys(kept).length > 0 ? { ...overrides, house: kept } : overrides });
   };
   return (

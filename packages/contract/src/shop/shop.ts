@@ -5,6 +5,7 @@ import {
   PAD_KINDS,
   PRESS_KINDS,
   SCHOOLS,
+  SCHOOL_KEYS,
   STAND_IN,
   type HouseRules,
   type Ink,
@@ -169,7 +170,7 @@ export const houseSchema = Joi.object<HouseRules, true>({
   mats: schoolsOf('mats'),
 });
 /** Some of the house’s rules, as a job that is done otherwise has them. */
-export const someHouseSchema: Joi.ObjectSchema<Partial<HouseRules>> = houseSchema.fork(Object.keys(SCHOOLS), (school) =>
+export const someHouseSchema: Joi.ObjectSchema<Partial<HouseRules>> = houseSchema.fork(SCHOOL_KEYS, (school) =>
   school.optional(),
 );
 export const settingsSchema = Joi.object<Settings, true>({

@@ -47,13 +47,14 @@ export function overtime({ dwells }: Pressed): number | null {
   return timed.length === 0 ? null : timed.reduce((sum, one) => sum + one, 0) / timed.length;
 }
 
-/** How far the plate is off by its last check, °C above what is wanted: where the fault is seen, or else where it is furthest off under the piece. */
 interface HeatOff {
+  /** °C above what is wanted. */
   by: number;
+  /** As it is said. */
   where: string;
 }
 
-/** Null: nobody knows. */
+/** How far the plate is off by its last check: where the fault is seen, or else where it is furthest off under the piece; null: nobody knows. */
 export function heatOff(piece: Pressed): HeatOff | null {
   const { press, sides, settings, spot, at } = piece;
   const map = mapOf(press);

@@ -270,6 +270,9 @@ export const SCHOOLS: Questions = {
   },
 };
 
+/** The questions, in the order in which they are asked. */
+export const SCHOOL_KEYS = Object.keys(SCHOOLS) as (keyof HouseRules)[];
+
 /** What a house does that has not said: the safest of each. */
 export const USUAL_HOUSE: HouseRules = {
   hold: 'spray',

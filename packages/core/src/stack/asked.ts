@@ -1,5 +1,5 @@
 import type { Blank } from '../blank/index.js';
-import type { Severity } from '../finding/index.js';
+import type { Finding, Severity } from '../finding/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import type { StackPlan } from './plan.js';
 
@@ -10,3 +10,8 @@ export interface Asked {
   print: UnitPrinter;
   add: (code: string, severity: Severity, title: string, why: string, remedy: string, waivable?: boolean) => void;
 }
+
+/** What is said of a plan, as its finding. */
+export const stackFinding = (
+  ...[code, severity, title, why, remedy, waivable = true]: Parameters<Asked['add']>
+): Finding => ({ code, severity, title, why, remedy, where: { stage: 'stack' }, waivable });

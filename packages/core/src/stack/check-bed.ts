@@ -1,7 +1,7 @@
 import type { Blank, Edge } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import type { UnitPrinter } from '../units/index.js';
-import type { Asked } from './asked.js';
+import { stackFinding, type Asked } from './asked.js';
 import { stackThickness } from './layers.js';
 import type { StackPlan } from './plan.js';
 import type { PressBed } from './press-bed.js';
@@ -47,15 +47,7 @@ function bedFindings(asked: Asked, side: number): Said[] {
 /** What is wrong with how one side of the plan lies on its plate. Throws a RangeError when there is no such side. */
 export function checkBedOf(plan: StackPlan, blank: Blank, print: UnitPrinter, side: number): Finding[] {
   const asked: Asked = { plan, blank, print, add: () => undefined };
-  return bedFindings(asked, side).map(([code, severity, title, why, remedy, waivable = true]) => ({
-    code,
-    severity,
-    title,
-    why,
-    remedy,
-    where: { stage: 'stack' },
-    waivable,
-  }));
+  return bedFindings(asked, side).map((said) => stackFinding(...said));
 }
 
 function checkOpening({ plan: { press, sides }, print, add }: Asked): void {
@@ -90,7 +82,7 @@ function checkBed(asked: Asked, bed: PressBed): void {
     add(
       'stack.uneven',
       'fix',
-      `The print reaches beyond the even part of the plate`,
+      'The print reaches beyond the even part of the plate',
       `Under it the plate runs from ${print.temperature(bed.uneven.coolest)} to ${print.temperature(bed.uneven.hottest)}, and ${print.temperature(heat)} is wanted: cool spots print light, hot ones yellow.`,
       'Take a more even press, or turn the piece half way through the dwell.',
     );
@@ -149,7 +141,7 @@ function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: Press
   add(
     'stack.support',
     'fix',
-    `Hold up what hangs out`,
+    'Hold up what hangs out',
     `Up to ${print.length(longest)} hang over the ${edges.map((edge) => NAMES[edge]).join(' and the ')}${blank.weight === null ? '' : `, of ${(blank.weight / 1000).toFixed(1)} kg in all`}: it pulls the transfer off, and the rest off the plate.`,
     table > 0
       ? `The table beside this press reaches ${print.length(table)}: put a board or a stool beyond it.`

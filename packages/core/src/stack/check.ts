@@ -2,7 +2,7 @@ import { baseKindOf, isHardGoods, type Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import { checkPress, mapOf } from '../heat/index.js';
 import { celsiusOf, type UnitPrinter } from '../units/index.js';
-import type { Asked } from './asked.js';
+import { stackFinding, type Asked } from './asked.js';
 import { checkBeds } from './check-bed.js';
 import { checkSafety } from './check-safety.js';
 import { TONER_FROM } from './chart.js';
@@ -14,10 +14,7 @@ export const YELLOWS_ABOVE = celsiusOf(400);
 /** Checks a plan: what the press cannot do, what would spoil a piece, what could hurt someone. */
 export function checkStack(plan: StackPlan, blank: Blank, print: UnitPrinter, today: string | null = null): Finding[] {
   const out: Finding[] = [];
-  const add: Asked['add'] = (code, severity, title, why, remedy, waivable = true) => {
-    out.push({ code, severity, title, why, remedy, where: { stage: 'stack' }, waivable });
-  };
-  const asked: Asked = { plan, blank, print, add };
+  const asked: Asked = { plan, blank, print, add: (...said) => out.push(stackFinding(...said)) };
   checkReach(asked);
   checkBeds(asked);
   out.push(...checkPress(plan.press.name, plan.press.check, mapOf(plan.press), today, print));
