@@ -27,7 +27,7 @@ export function SpotPicture({
           <svg
             key={at}
             viewBox={`${-size * 0.02} ${-size * 0.02} ${width + size * 0.04} ${height + size * 0.04}`}
-            className={`max-h-44 min-w-0 flex-1 border border-rule ${onSpot ? 'cursor-crosshair' : ''}`}
+            className={`min-w-0 flex-1 border border-rule ${onSpot ? 'max-h-44 cursor-crosshair' : 'max-h-28'}`}
             role="img"
             aria-label={`${blank.sides[at]?.name ?? 'the print'}${mark ? `, marked ${Math.round(mark.across * 100)} % from the left and ${Math.round(mark.down * 100)} % from the top` : ''}`}
             onClick={(event) => {
