@@ -22,6 +22,8 @@ export default defineConfig({
   outputDir: 'test-results',
   use: {
     baseURL: process.env['KANGA_URL'],
+    // What a test asks for beside the page, as a program of this machine.
+    extraHTTPHeaders: { 'x-kanga-token': process.env['KANGA_TOKEN'] ?? '' },
     acceptDownloads: true,
     // Every test is a new browser, which would fetch the whole application first; where it matters it is allowed.
     serviceWorkers: 'block',

@@ -28,7 +28,14 @@ test('the demo shop is put back from the interface', async ({ page }) => {
   await expect(page.getByText('To be thrown away')).toBeVisible();
   await page.goto('/shop');
   await page.getByRole('button', { name: 'Load the demo shop again…' }).click();
-  await page.getByRole('button', { name: 'Throw it away and load' }).click();
+  const load = page.getByRole('button', { name: 'Back up, then load the demo' });
+  await expect(load).toBeDisabled();
+  await page.getByLabel(/^Type the shop’s name/).fill('Larkfield Transfer Works');
+  await load.click();
+  // There is work of somebody's own: that it may go has to be said.
+  await expect(page.getByText('There is work of your own in this shop')).toBeVisible({ timeout: 30_000 });
+  await page.getByLabel('Work of our own in this shop may go, too').check();
+  await load.click();
   await expect(page.getByRole('dialog')).toBeHidden({ timeout: 30_000 });
   await page.goto('/jobs');
   await expect(page.getByText('Volunteer tees')).toBeVisible();

@@ -1,24 +1,36 @@
+import { backup, restore, verify } from './lib/backup/commands.mjs';
 import { bench } from './lib/bench.mjs';
 import { Lack } from './lib/machine.mjs';
 import { start, stop, worker } from './lib/serve.mjs';
+import { service } from './lib/service.mjs';
 import { test } from './lib/test.mjs';
 
 const HELP = `Kanga: a bench companion for dye-sublimation decorators
 
   ./kanga start   install what is missing, build, start everything, print the address; Ctrl-C stops it
+                  (--background: as a process of its own, which outlives the terminal)
   ./kanga stop    stop a Kanga that runs from this folder
+  ./kanga service install|remove   run Kanga under systemd: with the machine (--system, as root) or with its user (--user)
   ./kanga worker  draw prints from the queue beside the server, here or on another machine
+  ./kanga backup [FILE]    everything in one file that a person can carry (--lock: with a passphrase; --list)
+  ./kanga backup --to FOLDER   where the backups of every night go (--keep 7,4,12: days, weeks, months; --at 02:30)
+  ./kanga verify FILE      restore a backup into a database of its own, and compare
+  ./kanga restore FILE     put a backup in the place of what is there (--yes: without asking)
+  ./kanga restore --at TIME    put the shop back to a moment, from the log that is kept beside the backups
   ./kanga test    prepare, then lint, types, unit, server and browser tests (or some: ./kanga test lint unit server e2e)
   ./kanga bench   measure speed and size, and write docs/benchmarks.md
   ./kanga help    this
 
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set
   KANGA_DATA      the data folder, ./data unless set
+  KANGA_BACKUPS   the folder of backups, where it is not chosen otherwise; data/backups unless set
+  KANGA_PASSPHRASE   the passphrase of a backup that is locked
+  KANGA_DEVICES   the only addresses that devices may have, such as 192.168.1.0/24,10.0.0.7; any in the shop's network unless set
   KANGA_PRINTER   the address of a printer, ipp://…; a stand-in unless set
   KANGA_THERMOMETER  the address of an infrared thermometer on Modbus TCP, tcp://host:port; a stand-in unless set
 `;
 
-const COMMANDS = { start, stop, worker, test, bench, help: () => console.log(HELP) };
+const COMMANDS = { start, stop, worker, service, backup, verify, restore, test, bench, help: () => console.log(HELP) };
 
 const [name = 'help', ...words] = process.argv.slice(2);
 const command = COMMANDS[name.replace(/^--/, '')];

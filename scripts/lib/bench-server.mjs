@@ -73,7 +73,7 @@ export const LOAD = { presses: 12, screens: 6, turns: 3600, readsEvery: 25 };
 async function ask(url, method, path, json) {
   const answer = await fetch(`${url}api/${path}`, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', origin: new URL(url).origin },
     ...(json === undefined ? {} : { body: JSON.stringify(json) }),
   });
   if (!answer.ok) throw new Error(`${method} ${path} answered ${answer.status}: ${await answer.text()}`);
@@ -150,7 +150,7 @@ export async function anHour(start, stop) {
   });
   // Let the controllers be found, then begin.
   await new Promise((done) => setTimeout(done, 2000));
-  const [cpu, began] = [cpuOf(server.pid), performance.now()];
+  const [cpu, began] = [cpuOf(server.keeper.child.pid), performance.now()];
   const length = LOAD.turns * LOAD.readsEvery;
   let entries = 0;
   for (let turn = 0; performance.now() - began < length; turn++) {
@@ -173,8 +173,8 @@ export async function anHour(start, stop) {
     const due = began + ((turn + 1) * 10_000) / speed / runs.length;
     await new Promise((done) => setTimeout(done, Math.max(0, due - performance.now())));
   }
-  const used = cpuOf(server.pid) - cpu;
-  const peak = peakOf(server.pid);
+  const used = cpuOf(server.keeper.child.pid) - cpu;
+  const peak = peakOf(server.keeper.child.pid);
   await stop(server);
   for (const end of stops) await end();
   await Promise.all(screens);

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
 import { anHour, LOAD, logOfMany } from './bench-server.mjs';
-import { startServer, stopServer } from './serve.mjs';
+import { openServer } from './ground/server.mjs';
 import { withTestCluster } from './test.mjs';
 
 const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
@@ -136,12 +136,9 @@ export async function bench() {
     ])
       rows.push(inOwnProcess(name, work));
     const port = await freePort();
-    const databaseUrl = await cluster.ensureDatabase('kanga_bench');
-    const server = await startServer({
-      databaseUrl,
-      port,
-      data: join(folder, 'server'),
-    });
+    const database = async (name) => ({ url: await cluster.ensureDatabase(name), env: cluster.environment() });
+    const server = await openServer({ database: await database('kanga_bench'), port, data: join(folder, 'server') });
+    const databaseUrl = cluster.fullUrl('kanga_bench');
     try {
       const { ms, gzipped } = await firstScreen(`http://127.0.0.1:${port}/`);
       rows.push({
@@ -180,16 +177,16 @@ export async function bench() {
           'with the entries that are looked at: words by an index of their letters, each choice by an index of its own',
       });
     } finally {
-      await stopServer(server);
+      await server.close();
     }
-    const loadUrl = await cluster.ensureDatabase('kanga_load');
+    const load = await database('kanga_load');
     const start = async () => {
       const at = await freePort();
       const env = { KANGA_READS_EVERY: String(LOAD.readsEvery) };
-      const started = await startServer({ databaseUrl: loadUrl, port: at, data: join(folder, 'load'), env });
+      const started = await openServer({ database: load, port: at, data: join(folder, 'load'), env });
       return { server: started, url: `http://127.0.0.1:${at}/` };
     };
-    const hour = await anHour(start, stopServer);
+    const hour = await anHour(start, (one) => one.close());
     rows.push({
       what: 'An hour at twelve presses',
       input: `${LOAD.presses} controllers read ${LOAD.turns} times each, ${LOAD.screens} screens, ${hour.entries} entries; run in ${hour.seconds.toFixed(0)} s`,

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -152,17 +152,6 @@ export function ensureBuild() {
   stamp('build', wanted);
 }
 
-/** A port of the loopback address that nobody uses now. */
-export const freePort = () =>
-  new Promise((done, fail) => {
-    const server = createServer();
-    server.once('error', fail);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => done(port));
-    });
-  });
-
 export const portIsFree = (port) =>
   new Promise((done) => {
     const server = createServer();
@@ -170,12 +159,16 @@ export const portIsFree = (port) =>
     server.listen(port, '127.0.0.1', () => server.close(() => done(true)));
   });
 
-/** Whether a process runs. One that has ended but whose parent has not looked yet (a zombie) does not. */
-export function isAlive(pid) {
-  try {
-    return !/^\d+ \(.*\) Z/s.test(readFileSync(`/proc/${pid}/stat`, 'utf8'));
-  } catch (error) {
-    if (error.code === 'ENOENT' || error.code === 'ESRCH') return false;
-    throw error;
+/** Ports that programs listen on by custom, below those that the kernel hands out for connections. */
+const LISTENING = { from: 15_000, to: 32_000 };
+
+/**
+ * A port of the loopback address that nobody uses now, and that the kernel hands out to no connection. One that it hands out could be lost while what listens there
+ * is started again: whoever tries to reach it meanwhile is given just that port for its own end, is connected with itself, and holds it.
+ */
+export async function freePort() {
+  for (;;) {
+    const port = randomInt(LISTENING.from, LISTENING.to);
+    if (await portIsFree(port)) return port;
   }
 }

@@ -1,207 +1,187 @@
 import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { once } from 'node:events';
-import { accessSync, constants, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
+import { existsSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
 import {
   checkNode,
   ensureBuild,
   ensureModules,
   ensurePackages,
-  freePort,
-  IS_ROOT,
-  isAlive,
   Lack,
   portIsFree,
   ROOT,
+  say,
   sleep,
 } from './machine.mjs';
-import { Cluster } from './postgres.mjs';
+import { archiveSettings } from './backup/archive.mjs';
+import { settleRestore } from './backup/restore.mjs';
+import { settingsOf } from './backup/settings.mjs';
+import { NightTimer } from './backup/timer.mjs';
+import { Cluster } from './ground/cluster.mjs';
+import { dataFolder, openDataFolder, wantedPort } from './ground/data-folder.mjs';
+import { claim, isTaken, tell } from './ground/instance.mjs';
+import { Keeper } from './ground/keeper.mjs';
+import { identityOf, isThat } from './ground/processes.mjs';
+import { openServer } from './ground/server.mjs';
 
-const port = () => {
-  const value = Number(process.env.KANGA_PORT ?? 4600);
-  if (!(Number.isInteger(value) && value > 0 && value < 65536))
-    throw new Lack(`KANGA_PORT must be a port number from 1 to 65535, it is “${process.env.KANGA_PORT}”.`);
-  return value;
-};
+/** The file that a Kanga in the background writes what it says to; begun anew when it is larger, bytes. */
+const LOG = 'kanga.log';
+const LOG_MOST = 10_000_000;
 
-/** Whether every user may pass through all folders above, as the database's own user must. */
-function othersMayEnter(folder) {
-  for (let at = folder; at !== dirname(at); at = dirname(at)) {
-    if (existsSync(at) && (statSync(at).mode & 0o001) === 0) return false;
-  }
-  return true;
-}
+const address = (port) => `http://127.0.0.1:${port}/`;
 
-/** The data folder: KANGA_DATA, or ./data; for root in a folder closed to others, one under /var/lib. */
-export function dataFolder() {
-  if (process.env.KANGA_DATA) return resolve(process.env.KANGA_DATA);
-  const near = join(ROOT, 'data');
-  if (!IS_ROOT || othersMayEnter(ROOT)) return near;
-  return join('/var/lib/kanga', createHash('sha256').update(ROOT).digest('hex').slice(0, 12));
-}
-
-const noteFile = (data) => join(data, 'running.json');
-
-/** The Kanga that runs on this data folder, if any: its process is checked to be one of ours. */
-function runningOn(data) {
-  if (!existsSync(noteFile(data))) return null;
-  const note = JSON.parse(readFileSync(noteFile(data), 'utf8'));
-  return isAlive(note.pid) && readFileSync(`/proc/${note.pid}/cmdline`, 'utf8').includes('kanga.mjs') ? note : null;
-}
-
-/**
- * Starts the stand-in of a device, unless the address of a real one is given; gives its process and its address once it answers. A port that was free may be
- * another program's a moment later: then another one is tried.
- */
-async function startDevice(name, given, address) {
-  if (given) return { process: null, url: given };
-  for (let tries = 0; tries < 5; tries++) {
-    const port = await freePort();
-    const child = spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), name, String(port)], {
-      cwd: ROOT,
-      detached: true,
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    // It says one line when it listens.
-    const listens = await Promise.race([
-      once(child.stdout, 'data').then(() => true),
-      once(child, 'exit').then(() => false),
-    ]);
-    if (!listens) continue;
-    child.stdout.resume();
-    child.once('exit', (code) => {
-      if (code) console.error(`The simulated ${name} ended by itself (exit code ${code}).`);
-    });
-    return { process: child, url: address(port) };
-  }
-  throw new Lack(`the simulated ${name} did not start; what it said is above.`);
-}
-
-/**
- * The server keeps its memory small rather than answer a little sooner: it runs all day beside other programs, and what is heavy is done by workers or in
- * the browser. Without this an hour at twelve presses took 300 MB, with it less than half (docs/benchmarks.md).
- */
-const LEAN = ['--optimize-for-size', '--max-semi-space-size=2'];
-
-/** Starts the server's process on a database, and waits until it answers as healthy. */
-export async function startServer({ databaseUrl, port, data, env: more = {} }) {
-  mkdirSync(data, { recursive: true });
-  const [scanner, printer, thermometer, press] = await Promise.all([
-    startDevice('scanner', process.env.KANGA_SCANNER, (at) => `http://127.0.0.1:${at}`),
-    startDevice('printer', process.env.KANGA_PRINTER, (at) => `ipp://127.0.0.1:${at}/ipp/print`),
-    startDevice('thermometer', process.env.KANGA_THERMOMETER, (at) => `tcp://127.0.0.1:${at}#aimed`),
-    startDevice('press', process.env.KANGA_PRESS, (at) => `tcp://127.0.0.1:${at}`),
-  ]);
-  const env = {
-    ...process.env,
-    KANGA_DATABASE_URL: databaseUrl,
-    KANGA_PORT: String(port),
-    KANGA_DATA: data,
-    KANGA_WEB: join(ROOT, 'apps/web/dist'),
-    KANGA_SCANNER: scanner.url,
-    KANGA_PRINTER: printer.url,
-    KANGA_THERMOMETER: thermometer.url,
-    KANGA_PRESS: press.url,
-    NODE_ENV: 'production',
-    ...more,
-  };
-  const child = spawn(process.execPath, [...LEAN, join(ROOT, 'apps/server/dist/main.js')], {
-    cwd: ROOT,
-    env,
-    detached: true,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  child.once('exit', () => {
-    for (const device of [scanner, printer, thermometer, press]) device.process?.kill('SIGTERM');
-  });
-  for (let tries = 0; tries < 600; tries++) {
-    if (child.exitCode !== null || child.signalCode !== null)
-      throw new Lack('the server did not start; what it said is above.');
-    const answer = await fetch(`http://127.0.0.1:${port}/api/health`).catch(() => null);
-    if (answer?.ok) return child;
-    await sleep(100);
-  }
-  child.kill('SIGKILL');
-  throw new Lack('the server did not answer within a minute.');
-}
-
-/** Asks a server's process to stop and waits; after ten seconds it is ended. */
-export async function stopServer(child) {
-  if (child.exitCode !== null || child.signalCode !== null) return;
-  const gone = new Promise((done) => child.once('exit', done));
-  child.kill('SIGTERM');
-  const late = setTimeout(() => child.kill('SIGKILL'), 10_000);
-  await gone;
-  clearTimeout(late);
-}
-
-export async function start() {
+/** Makes everything ready that a start needs, with what it takes shown. */
+function prepare() {
   checkNode();
-  const [wanted, data] = [port(), dataFolder()];
-  const other = runningOn(data);
-  if (other) {
-    console.log(`Kanga runs already at http://127.0.0.1:${other.port}/ (./kanga stop ends it).`);
-    return;
-  }
-  if (!(await portIsFree(wanted)))
-    throw new Lack(
-      `port ${wanted} on 127.0.0.1 is in use by another program. Choose another: KANGA_PORT=4601 ./kanga start`,
-    );
   ensurePackages(['postgresql-15', 'poppler-utils', 'librsvg2-bin']);
   ensureModules();
   ensureBuild();
-  mkdirSync(data, { recursive: true });
-  accessSync(data, constants.W_OK);
+}
+
+/** Says where a Kanga runs that has this data folder already; one that is just starting or ending is waited for. */
+async function sayWhere(data) {
+  for (let tries = 0; tries < 30; tries++) {
+    const there = await tell(data);
+    if (there?.state === 'ready' || there?.state === 'starting') {
+      console.log(`Kanga runs already at ${address(there.port)} (./kanga stop ends it).`);
+      return;
+    }
+    if (!there && !(await isTaken(data))) return start();
+    await sleep(1000);
+  }
+  throw new Lack(
+    `another process has the data folder ${data} and does not answer. End it, or set KANGA_DATA to another folder.`,
+  );
+}
+
+/** A port on which a server of before is just ending is waited for a little. */
+async function whenFree(port) {
+  for (let tries = 0; tries < 60; tries++) {
+    if (await portIsFree(port)) return;
+    if (tries === 5) say(`port ${port} is in use; waiting a little`);
+    await sleep(250);
+  }
+  throw new Lack(
+    `port ${port} on 127.0.0.1 is in use by another program. Choose another: KANGA_PORT=${port + 1} ./kanga start`,
+  );
+}
+
+/** The shop's time zone, by which its nights are told; the machine's while nobody says. */
+async function zoneOf(port) {
+  const answer = await fetch(`${address(port)}api/shop`, { signal: AbortSignal.timeout(5000) }).catch(() => null);
+  const shop = answer?.ok ? await answer.json() : null;
+  return shop?.settings?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+/** Every way in which a person, a terminal or a machine ends a program. */
+function onEnd(work) {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, work);
+  // A terminal that is gone takes no words any more: that is no reason to stop in the middle.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
+}
+
+export async function start(words = []) {
+  if (words.includes('--background')) return startInBackground();
+  prepare();
+  const [port, data] = [wantedPort(), openDataFolder()];
+  let state = 'starting';
+  let end = () => process.exit(0);
+  const me = identityOf(process.pid);
+  const instance = await claim(
+    data,
+    () => ({ ...me, port, data, state }),
+    () => end(),
+  );
+  if (!instance) return sayWhere(data);
   const cluster = new Cluster(join(data, 'postgres'));
-  await cluster.start();
-  let child = null;
-  let stopping = null;
-  const end = async () => {
-    if (child) await stopServer(child);
-    await cluster.stop();
-    rmSync(noteFile(data), { force: true });
+  const nights = new NightTimer({ data, zone: () => zoneOf(port), log: say });
+  let server = null;
+  let ending = null;
+  const finish = async () => {
+    state = 'ending';
+    await nights.close();
+    await server?.close();
+    const ended = await cluster.stop();
+    if (!ended) console.error('The database has not stopped yet: it is still writing, and is left to it.');
+    instance.release();
+    return ended;
   };
-  const onSignal = () =>
-    (stopping ??= end().then(() => {
-      console.log('Kanga stopped. Everything is kept.');
-      process.exit(0);
+  end = () =>
+    (ending ??= finish().then((ended) => {
+      if (ended) console.log('Kanga stopped. Everything is kept.');
+      process.exit(ended ? 0 : 1);
     }));
-  process.on('SIGINT', onSignal);
-  process.on('SIGTERM', onSignal);
-  writeFileSync(noteFile(data), JSON.stringify({ pid: process.pid, port: wanted }));
+  onEnd(end);
   try {
-    child = await startServer({ databaseUrl: await cluster.ensureDatabase('kanga'), port: wanted, data });
+    await whenFree(port);
+    settleRestore(data);
+    const { folder, archiveEvery } = settingsOf(data);
+    if (!cluster.running()) cluster.files.create();
+    await cluster.start({ settings: archiveSettings(cluster, folder, archiveEvery) ?? {} });
+    const url = await cluster.ensureDatabase('kanga');
+    cluster.keep(say);
+    server = await openServer({ database: { url, env: cluster.environment() }, port, data, log: say });
   } catch (error) {
-    await end();
+    if (ending) return ending;
+    await finish();
     throw error;
   }
-  console.log(`\nKanga is ready: http://127.0.0.1:${wanted}/\nData: ${data}\nCtrl-C stops it.`);
-  child.once('exit', async (code) => {
-    if (stopping) return;
-    console.error(`The server ended by itself (exit code ${code}).`);
-    await end();
-    process.exit(1);
+  if (ending) return ending;
+  state = 'ready';
+  nights.open();
+  console.log(`\nKanga is ready: ${address(port)}\nData: ${data}\nCtrl-C stops it.`);
+}
+
+/** Starts Kanga as a process of its own, which outlives the terminal, and waits until it is ready. */
+async function startInBackground() {
+  prepare();
+  const data = openDataFolder();
+  const there = await tell(data);
+  if (there) return sayWhere(data);
+  const log = join(data, LOG);
+  if (existsSync(log) && statSync(log).size > LOG_MOST) renameSync(log, `${log}.before`);
+  const out = openSync(log, 'a');
+  const child = spawn(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), 'start'], {
+    cwd: ROOT,
+    detached: true,
+    stdio: ['ignore', out, out],
   });
+  child.unref();
+  for (let tries = 0; tries < 600; tries++) {
+    const now = await tell(data);
+    if (now?.state === 'ready') {
+      console.log(
+        `Kanga is ready: ${address(now.port)}\nData: ${data}\nWhat it says is in ${log}; ./kanga stop ends it.`,
+      );
+      return;
+    }
+    if (child.exitCode !== null) break;
+    await sleep(300);
+  }
+  throw new Lack(`Kanga did not start in the background; what it said is in ${log}.`);
 }
 
 export async function stop() {
   const data = dataFolder();
-  const note = runningOn(data);
-  if (!note) {
+  const there = existsSync(data) ? await tell(data, 'stop') : null;
+  if (!there) {
+    if (existsSync(data) && (await isTaken(data)))
+      throw new Lack(`a process has the data folder ${data} and does not answer, so nothing was stopped.`);
     // A Kanga that was ended hard may have left its database running.
     const cluster = new Cluster(join(data, 'postgres'));
     const left = cluster.running();
-    await cluster.stop();
-    rmSync(noteFile(data), { force: true });
+    const ended = await cluster.stop();
+    if (!ended)
+      throw new Lack('the database is still coming back or writing; it is left to it. Try again in a minute.');
     console.log(
       left ? 'Kanga was not running; its database was, and is stopped.' : 'Kanga is not running from this folder.',
     );
     return;
   }
-  process.kill(note.pid, 'SIGTERM');
-  for (let tries = 0; tries < 300 && isAlive(note.pid); tries++) await sleep(100);
-  if (isAlive(note.pid)) throw new Lack(`Kanga (process ${note.pid}) did not stop within 30 seconds.`);
+  for (let tries = 0; tries < 1400 && isThat(there); tries++) await sleep(100);
+  if (isThat(there))
+    throw new Lack(
+      `Kanga (process ${there.pid}) was asked to stop and has not after two minutes. It may still be writing.`,
+    );
   console.log('Kanga stopped. Everything is kept.');
 }
 
@@ -210,28 +190,34 @@ export async function stop() {
  * KANGA_DATABASE_URL (as through a tunnel to its loopback port). Ctrl-C stops it.
  */
 export async function worker() {
-  checkNode();
-  ensurePackages(['poppler-utils', 'librsvg2-bin']);
-  ensureModules();
-  ensureBuild();
+  prepare();
   const cluster = new Cluster(join(dataFolder(), 'postgres'));
   cluster.port = cluster.running()?.port;
-  const databaseUrl = process.env.KANGA_DATABASE_URL ?? (cluster.port ? cluster.url('kanga') : null);
-  if (!databaseUrl)
+  const own = cluster.port ? { KANGA_DATABASE_URL: cluster.url('kanga'), ...cluster.environment() } : null;
+  if (!process.env.KANGA_DATABASE_URL && !own)
     throw new Lack(
       'no Kanga runs on this data folder. Start one (./kanga start), or name the database of one: KANGA_DATABASE_URL=postgres://… ./kanga worker',
     );
   const data = join(dataFolder(), `worker-${process.pid}`);
   mkdirSync(data, { recursive: true });
-  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker.js')], {
-    cwd: ROOT,
-    env: { ...process.env, KANGA_DATABASE_URL: databaseUrl, KANGA_DATA: data, KANGA_WEB: join(ROOT, 'apps/web/dist') },
-    stdio: ['ignore', 'inherit', 'inherit'],
+  const keeper = new Keeper({
+    name: 'the worker',
+    log: say,
+    spawn: () =>
+      spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker.js')], {
+        cwd: ROOT,
+        env: { ...own, ...process.env, KANGA_DATA: data, KANGA_WEB: join(ROOT, 'apps/web/dist') },
+        detached: true,
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      }),
   });
-  const end = () => child.kill('SIGTERM');
-  process.on('SIGINT', end);
-  process.on('SIGTERM', end);
-  const [code] = await once(child, 'exit');
-  rmSync(data, { recursive: true, force: true });
-  process.exitCode = code ?? 0;
+  let ending = null;
+  onEnd(
+    () =>
+      (ending ??= keeper.close().then(() => {
+        rmSync(data, { recursive: true, force: true });
+        process.exit(0);
+      })),
+  );
+  await keeper.open();
 }

@@ -2,8 +2,9 @@ import { existsSync, mkdtempSync, chmodSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { attempt, checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, say } from './machine.mjs';
-import { Cluster } from './postgres.mjs';
-import { startServer, stopServer } from './serve.mjs';
+import { Cluster } from './ground/cluster.mjs';
+import { ADMIN } from './ground/cluster-files.mjs';
+import { asProgram, openServer } from './ground/server.mjs';
 
 const STAGES = ['lint', 'unit', 'server', 'e2e'];
 
@@ -56,16 +57,19 @@ async function jest(folder, script, env) {
 }
 
 async function browser(cluster, folder) {
-  const [port, databaseUrl] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
-  const server = await startServer({ databaseUrl, port, data: join(folder, 'e2e') });
+  const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
+  const database = { url, env: cluster.environment() };
+  const data = join(folder, 'e2e');
+  const server = await openServer({ database, port, data });
   const report = join(folder, 'e2e.json');
   try {
     await attempt('npm', ['run', '--silent', 'test:e2e'], {
       KANGA_URL: `http://127.0.0.1:${port}`,
+      KANGA_TOKEN: asProgram(data)['x-kanga-token'],
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
     });
   } finally {
-    await stopServer(server);
+    await server.close();
   }
   return playwrightCounts(report);
 }
@@ -89,7 +93,12 @@ export async function test(words) {
   ensureModules();
   ensureBuild();
   const totals = await withTestCluster(async (cluster, folder) => {
-    const env = { KANGA_TEST_DATABASE: cluster.url('postgres'), KANGA_TEST_CLUSTER: cluster.folder };
+    cluster.ensureUser();
+    const env = {
+      KANGA_TEST_ADMIN: cluster.fullUrl('postgres', ADMIN),
+      KANGA_TEST_DATABASE: cluster.fullUrl('postgres'),
+      KANGA_TEST_CLUSTER: cluster.folder,
+    };
     const stages = {
       lint: checks,
       unit: () => jest(folder, 'test:unit', {}),

@@ -41,3 +41,5 @@ const end = () => {
 };
 process.on('SIGINT', end);
 process.on('SIGTERM', end);
+// Whoever started it is gone: nobody would end it otherwise.
+process.on('disconnect', end);

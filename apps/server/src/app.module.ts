@@ -1,5 +1,8 @@
 import { Module } from '@nestjs/common';
+import { APP_GUARD } from '@nestjs/core';
+import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
 import { ArtModule } from './art/index.js';
+import { BackupModule } from './backup/index.js';
 import { BenchModule } from './bench/index.js';
 import { BlankModule } from './blank/index.js';
 import { DbModule } from './db/index.js';
@@ -16,9 +19,14 @@ import { StackModule } from './stack/index.js';
 import { TextModule } from './text/index.js';
 import { ThermometerModule } from './thermometer/index.js';
 
+/** A shop's screens ask some ten times a second at their busiest; a program that has gone wild asks thousands of times. */
+const MOST_ASKED = { ttl: 10_000, limit: 5000 };
+
 @Module({
   imports: [
+    ThrottlerModule.forRoot([MOST_ASKED]),
     DbModule,
+    BackupModule,
     HealthModule,
     ShopModule,
     BlankModule,
@@ -35,5 +43,6 @@ import { ThermometerModule } from './thermometer/index.js';
     ThermometerModule,
     DemoModule,
   ],
+  providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
 })
 export class AppModule {}

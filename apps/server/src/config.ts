@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 
 export interface Config {
@@ -20,6 +20,8 @@ export interface Config {
   renders: boolean;
   /** The built web application. */
   web: string;
+  /** The data folder. */
+  data: string;
 }
 
 const required = (name: string): string => {
@@ -27,6 +29,21 @@ const required = (name: string): string => {
   if (!value) throw new Error(`${name} is not set: start Kanga with ./kanga start`);
   return value;
 };
+
+/**
+ * The address with the password that stands in the file at PGPASSFILE (libpq, "The Password File": host:port:database:user:password). The words and the environment of a
+ * process are seen by others; a file need not be.
+ */
+function withPassword(address: string): string {
+  const url = new URL(address);
+  const file = process.env['PGPASSFILE'];
+  if (url.password !== '' || !file) return address;
+  const line = readFileSync(file, 'utf8')
+    .split('\n')
+    .find((one) => one.split(':')[3] === url.username);
+  url.password = line?.slice(line.lastIndexOf(':') + 1) ?? '';
+  return url.href;
+}
 
 /** Reads the environment that ./kanga prepares. */
 export function config(): Config {
@@ -37,7 +54,7 @@ export function config(): Config {
   const spool = join(required('KANGA_DATA'), 'spool');
   mkdirSync(spool, { recursive: true });
   return {
-    databaseUrl: required('KANGA_DATABASE_URL'),
+    databaseUrl: withPassword(required('KANGA_DATABASE_URL')),
     port,
     spool,
     press: process.env['KANGA_PRESS'] ?? null,
@@ -47,5 +64,6 @@ export function config(): Config {
     scanner: process.env['KANGA_SCANNER'] ?? null,
     thermometer: process.env['KANGA_THERMOMETER'] ?? null,
     web: resolve(required('KANGA_WEB')),
+    data: required('KANGA_DATA'),
   };
 }

@@ -8,11 +8,13 @@ import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { AppModule } from './app.module.js';
+import { BackupService } from './backup/index.js';
 import { config } from './config.js';
-import { DB } from './db/index.js';
+import { DB, migrate } from './db/index.js';
+import { endInOrder } from './ending.js';
 import { DemoService } from './demo/index.js';
 import { RenderQueue, Sender } from './print/index.js';
-import { ProblemFilter, sameOrigin } from './http/index.js';
+import { ownToken, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
 
 const CONTENT_POLICY = {
   directives: {
@@ -40,22 +42,30 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   });
 }
 
+/** What a stopped server left half way is of no use; what cannot be taken away is said, and is no reason not to start. */
+async function clearSpool(spool: string): Promise<void> {
+  for (const name of await readdir(spool))
+    await rm(join(spool, name), { recursive: true, force: true, maxRetries: 2 }).catch((error: unknown) => {
+      new Logger('Kanga').warn(`${name} was left in ${spool} and could not be taken away: ${String(error)}`);
+    });
+}
+
 async function start(): Promise<void> {
-  const { port, spool, web, renders } = config();
-  // What a stopped server left half way is of no use.
-  await Promise.all((await readdir(spool)).map((name) => rm(join(spool, name), { force: true })));
+  const { port, spool, web, renders, data } = config();
+  await clearSpool(spool);
   const app = await NestFactory.create<NestExpressApplication>(AppModule, {
     logger: ['warn', 'error'],
     bodyParser: false,
   });
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
-  app.use(sameOrigin);
+  app.use(sameOrigin(ownToken(data)));
+  app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });
   app.useGlobalFilters(new ProblemFilter());
   serveWeb(app, web);
-  app.enableShutdownHooks();
+  endInOrder(app);
   const db = app.get<Knex>(DB);
-  await db.migrate.latest();
+  await migrate(db, app.get(BackupService));
   await app.get(DemoService).loadIfEmpty();
   await app.get(RenderQueue).open(renders);
   await app.get(Sender).resume();

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Logger, Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { DbModule } from './db/index.js';
+import { endInOrder } from './ending.js';
 import { PrintModule, RenderQueue } from './print/index.js';
 
 @Module({ imports: [DbModule, PrintModule] })
@@ -10,7 +11,7 @@ class WorkerModule {}
 /** Renders prints from the shared queue until it is stopped; answers nobody. */
 async function start(): Promise<void> {
   const app = await NestFactory.createApplicationContext(WorkerModule, { logger: ['warn', 'error'] });
-  app.enableShutdownHooks();
+  endInOrder(app);
   await app.get(RenderQueue).open(true);
   process.stdout.write('This worker takes renders from the queue.\n');
 }

@@ -44,7 +44,10 @@ describe('the description of the API', () => {
     for (const { method, path } of ENDPOINTS.filter(
       (e) => e.path !== '/api/shop/demo' && e.answer !== 'text/event-stream',
     )) {
-      const response = await fetch(server.url + path.replace(/\{\w+\}/g, 'x'), { method: method.toUpperCase() });
+      const response = await fetch(server.url + path.replace(/\{\w+\}/g, 'x'), {
+        method: method.toUpperCase(),
+        headers: server.headers,
+      });
       // Wrong parameters are refused by the door itself; a door that is not there answers 404 with “Cannot …”.
       expect(`${method} ${path} ${await response.text()}`).not.toMatch(/Cannot (GET|POST|PUT)/);
     }
@@ -87,7 +90,7 @@ describe('the door', () => {
   it('says what is wrong with what is not JSON, and with an address that is not there', async () => {
     const broken = await fetch(`${server.url}/api/jobs`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { ...server.headers, 'content-type': 'application/json' },
       body: '{"name": ',
     });
     expect(broken.status).toBe(400);

@@ -1,3 +1,4 @@
+import type { Backups } from '@kanga/core/backup';
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
 import { changeOf, nextAction, type JobFile, type RunPlan } from '@kanga/core/job';
@@ -248,9 +249,26 @@ describe('the shop', () => {
       'dates',
     );
   });
+  it('is put back by the demo only on its name, and only when own work may go; a backup is made first', async () => {
+    await tees();
+    const asked = (name: string, own: boolean) => server.ask('POST', 'shop/demo', { name, own });
+    expect((await asked('Larkfield', true)).body).toMatchObject({ code: 'demo.name' });
+    expect((await server.ask('POST', 'shop/demo')).status).toBe(400);
+    const { settings } = await server.shop();
+    expect(await asked(settings.shopName, false)).toMatchObject({ status: 409, body: { code: 'demo.own' } });
+    const before = (await server.ask<Backups>('GET', 'backups')).body.backups.length;
+    expect((await asked(settings.shopName, true)).status).toBe(200);
+    const { backups } = (await server.ask<Backups>('GET', 'backups')).body;
+    expect(backups).toHaveLength(before + 1);
+    expect(backups[0]?.why).toBe('before-demo');
+    // Nothing was done since: nobody's work can be lost.
+    expect((await asked('Larkfield Transfer Works', false)).status).toBe(200);
+  });
   it('is put back by the demo, once, however many ask', async () => {
     await tees();
-    const [first] = await Promise.all([server.ask('POST', 'shop/demo'), server.ask('POST', 'shop/demo')]);
+    const { settings } = await server.shop();
+    const reset = () => server.ask('POST', 'shop/demo', { name: settings.shopName, own: true });
+    const [first] = await Promise.all([reset(), reset()]);
     expect(first.status).toBe(200);
     const { body: jobs } = await server.ask<{ number: number }[]>('GET', 'jobs');
     expect(jobs.map((job) => job.number).sort()).toEqual([1, 2, 3, 4, 5, 6, 7]);

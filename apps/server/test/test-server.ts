@@ -1,6 +1,6 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { Art, Placement, SideDesign } from '@kanga/core/art';
@@ -13,14 +13,11 @@ import { freePort } from './free-port.js';
 
 const ROOT = resolve(__dirname, '../../..');
 
-function admin(): string {
-  const url = process.env['KANGA_TEST_DATABASE'];
-  if (!url) throw new Error('KANGA_TEST_DATABASE is not set: run these tests with ./kanga test server');
+function given(name: string): string {
+  const url = process.env[name];
+  if (!url) throw new Error(`${name} is not set: run these tests with ./kanga test server`);
   return url;
 }
-
-/** Tests work long between two requests: a kept connection may be closed meanwhile. */
-const CLOSE = { connection: 'close' };
 
 export interface Answer<T> {
   status: number;
@@ -44,16 +41,17 @@ export class TestServer {
   }
 
   private get databaseUrl(): string {
-    return admin().replace(/\/postgres$/, `/${this.name}`);
+    // Kanga's own user, who owns this database and may do nothing else: as in a shop.
+    return given('KANGA_TEST_DATABASE').replace(/\/postgres$/, `/${this.name}`);
   }
 
   private async asAdmin(sql: string): Promise<void> {
-    const db = knex({ client: 'pg', connection: admin() });
+    const db = knex({ client: 'pg', connection: given('KANGA_TEST_ADMIN') });
     await db.raw(sql).finally(() => db.destroy());
   }
 
   async create(): Promise<this> {
-    await this.asAdmin(`CREATE DATABASE ${this.name}`);
+    await this.asAdmin(`CREATE DATABASE ${this.name} OWNER kanga_app`);
     this.db = knex({ client: 'pg', connection: this.databaseUrl });
     await this.start();
     return this;
@@ -124,12 +122,17 @@ export class TestServer {
     await this.asAdmin(`DROP DATABASE ${this.name} WITH (FORCE)`);
   }
 
+  /** What a program of this machine sends along: the token of this Kanga. Tests work long between two requests: a kept connection may be closed meanwhile. */
+  get headers(): Record<string, string> {
+    return { connection: 'close', 'x-kanga-token': readFileSync(join(this.folder, 'token'), 'utf8').trim() };
+  }
+
   async ask<T = Problem>(method: 'GET' | 'POST' | 'PUT' | 'DELETE', path: string, json?: unknown): Promise<Answer<T>> {
     const response = await fetch(`${this.url}/api/${path}`, {
       method,
       ...(json === undefined
-        ? { headers: CLOSE }
-        : { headers: { ...CLOSE, 'content-type': 'application/json' }, body: JSON.stringify(json) }),
+        ? { headers: this.headers }
+        : { headers: { ...this.headers, 'content-type': 'application/json' }, body: JSON.stringify(json) }),
     });
     return { status: response.status, body: (await response.json()) as T, headers: response.headers };
   }
@@ -137,14 +140,14 @@ export class TestServer {
   async send<T = Problem>(path: string, body: Buffer, type = 'application/octet-stream'): Promise<Answer<T>> {
     const response = await fetch(`${this.url}/api/${path}`, {
       method: 'POST',
-      headers: { ...CLOSE, 'content-type': type },
+      headers: { ...this.headers, 'content-type': type },
       body: new Uint8Array(body),
     });
     return { status: response.status, body: (await response.json()) as T, headers: response.headers };
   }
 
   async bytes(path: string): Promise<Buffer> {
-    const response = await fetch(`${this.url}/api/${path}`, { headers: CLOSE });
+    const response = await fetch(`${this.url}/api/${path}`, { headers: this.headers });
     if (!response.ok) throw new Error(`${path} answered ${response.status}: ${await response.text()}`);
     return Buffer.from(await response.arrayBuffer());
   }

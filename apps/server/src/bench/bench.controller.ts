@@ -8,8 +8,8 @@ import {
   type RunAtPress,
 } from '@kanga/contract/bench';
 import { idSchema } from '@kanga/contract/finding';
-import { concat, defer, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
-import { Valid } from '../http/index.js';
+import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
+import { refuse, Valid } from '../http/index.js';
 import { Live } from '../live/index.js';
 import { ActualRepository } from './actual.repository.js';
 import { PressWatch } from './press-watch.service.js';
@@ -18,9 +18,13 @@ import { RunBook } from './run-book.js';
 const ID = new Valid(idSchema);
 /** A line on which nothing is said is cut by what lies between: a word now and then keeps it. ms. */
 const BREATH = 20_000;
+/** Each open line costs memory, and a message for everything that happens. */
+const MOST_LINES = 200;
 
 @Controller('api')
 export class BenchController {
+  private lines = 0;
+
   constructor(
     private readonly book: RunBook,
     private readonly watch: PressWatch,
@@ -36,11 +40,22 @@ export class BenchController {
   /** What happens at the presses, as it happens. */
   @Sse('bench/live')
   live(): Observable<MessageEvent> {
+    if (this.lines >= MOST_LINES)
+      throw refuse(
+        503,
+        'live.full',
+        `${MOST_LINES} screens listen already`,
+        'Close screens of Kanga that nobody looks at.',
+      );
     const first = defer(() => of<LiveMessage>({ kind: 'presses', presses: this.watch.now() }));
     const words = concat(first, this.said.messages).pipe(map((data): MessageEvent => ({ data })));
-    return merge(words, interval(BREATH).pipe(map((): MessageEvent => ({ type: 'breath', data: '' })))).pipe(
+    const line = merge(words, interval(BREATH).pipe(map((): MessageEvent => ({ type: 'breath', data: '' })))).pipe(
       takeUntil(this.said.over),
     );
+    return defer(() => {
+      this.lines++;
+      return line.pipe(finalize(() => this.lines--));
+    });
   }
 
   @Get('jobs/:id/actuals')

@@ -22,7 +22,7 @@ import { ShopRepository } from '../shop/index.js';
 import { ActualRepository, type PressingKey } from './actual.repository.js';
 import { PressLine } from './press-line.js';
 import { RunBook, type Run } from './run-book.js';
-import { shopNow } from './shop-clock.js';
+import { shopClock, shopNow } from './shop-clock.js';
 
 /** A press that does not answer is asked again after so many turns. */
 const REST = 5;
@@ -120,8 +120,19 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
+  /** Takes the system's time over when nothing at a press runs that it would make longer or shorter. */
+  private async setClock(): Promise<void> {
+    if (Math.abs(shopClock.drift()) < 1000) return;
+    const runs = await this.book.all();
+    const clocks = runs.some(({ state }) => state.beds.some(({ startedAt }) => startedAt !== null));
+    if (!clocks && shopClock.follow()) this.logger.warn('the clock of this computer was set, and the shop follows it');
+  }
+
   private async turn(): Promise<void> {
-    if (this.turns++ % REST === 0) await this.look();
+    if (this.turns++ % REST === 0) {
+      await this.look();
+      await this.setClock();
+    }
     if (this.watched.size === 0 && this.said === '') return;
     await Promise.all([...this.watched.values()].map((one) => this.ask(one)));
     const presses = this.now();

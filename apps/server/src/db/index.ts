@@ -1,2 +1,3 @@
 export * from './knex.js';
 export * from './db.module.js';
+export * from './migrate.js';

@@ -8,7 +8,9 @@ export const DB = Symbol('database');
 export const openDatabase = (url: string): Knex =>
   knex({
     client: 'pg',
-    connection: url,
+    // A database that is away is heard of soon, and is asked again soon.
+    connection: { connectionString: url, connectionTimeoutMillis: 5000, keepAlive: true },
     pool: { min: 0, max: 10 },
+    acquireConnectionTimeout: 10_000,
     migrations: { migrationSource, tableName: 'migration' },
   });

@@ -1,5 +1,7 @@
-import { Controller, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller, HttpCode, Post } from '@nestjs/common';
+import { demoResetSchema, type DemoReset } from '@kanga/contract/backup';
 import type { Shop } from '@kanga/contract/shop';
+import { Valid } from '../http/index.js';
 import { DemoService } from './demo.service.js';
 
 @Controller('api/shop/demo')
@@ -8,7 +10,7 @@ export class DemoController {
 
   @Post()
   @HttpCode(200)
-  reset(): Promise<Shop> {
-    return this.demo.reset();
+  reset(@Body(new Valid(demoResetSchema)) wanted: DemoReset): Promise<Shop> {
+    return this.demo.resetOnWord(wanted);
   }
 }

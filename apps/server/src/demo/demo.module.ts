@@ -1,16 +1,18 @@
 import { Module } from '@nestjs/common';
 import { ArtModule } from '../art/index.js';
+import { BackupModule } from '../backup/index.js';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
+import { DemoState } from './demo-state.js';
 
 @Module({
-  imports: [ArtModule, BlankModule, JobModule, LiveModule, ShopModule],
+  imports: [ArtModule, BackupModule, BlankModule, JobModule, LiveModule, ShopModule],
   controllers: [DemoController],
-  providers: [DemoService],
+  providers: [DemoService, DemoState],
   exports: [DemoService],
 })
 export class DemoModule {}

@@ -4,15 +4,19 @@ import { Inject, Injectable, Logger } from '@nestjs/common';
 import { changeOf, runPlanOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Art, PictureItem } from '@kanga/core/art';
+import type { DemoReset } from '@kanga/contract/backup';
 import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { ArtService, withSpoolFile } from '../art/index.js';
+import { BackupService } from '../backup/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
+import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, PressingRepository, ResultRepository } from '../job/index.js';
 import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
+import { DemoState } from './demo-state.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { PICTURES, type PictureName } from './pictures/index.js';
 import { BLANK, DEMO_SHOP } from './shop-data.js';
@@ -39,6 +43,7 @@ const TABLES = [
   'printer',
   'press',
   'settings',
+  'demo_state',
 ];
 
 const pictureItem = (artId: string): PictureItem => ({
@@ -70,6 +75,8 @@ export class DemoService {
     private readonly results: ResultRepository,
     private readonly pressings: PressingRepository,
     private readonly live: Live,
+    private readonly backups: BackupService,
+    private readonly state: DemoState,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -78,8 +85,32 @@ export class DemoService {
     else await this.blanks.ensure(BUILT_IN_BLANKS);
   }
 
+  /**
+   * Loads the demo shop again for somebody who typed the shop's name: what is there is backed up first. A shop that is not the demo's, be it one that grew out of it, is only
+   * replaced when they say that they know.
+   */
+  async resetOnWord({ name, own }: DemoReset): Promise<Shop> {
+    const { settings } = await this.shopService.read();
+    if (name.trim() !== settings.shopName)
+      throw refuse(
+        422,
+        'demo.name',
+        `The shop is called “${settings.shopName}”, not “${name}”`,
+        'Type its name as it is written, to say that it is this shop whose data are to go.',
+      );
+    if (!own && !(await this.state.isUntouched()))
+      throw refuse(
+        409,
+        'demo.own',
+        'There is work of your own in this shop',
+        'Tick that you know that it goes. A backup is made first; ./kanga restore brings it back.',
+      );
+    await this.backups.make('before-demo');
+    return this.reset();
+  }
+
   /** Throws everything away and loads the demo shop. Asked for again while it runs: waits for the same run. */
-  async reset(): Promise<Shop> {
+  private async reset(): Promise<Shop> {
     this.loading ??= this.load().finally(() => (this.loading = null));
     await this.loading;
     return this.shopService.read();
@@ -97,6 +128,7 @@ export class DemoService {
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+    await this.state.remember();
     this.live.say({ kind: 'runs' });
   }
 

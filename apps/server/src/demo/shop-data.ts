@@ -58,6 +58,7 @@ export const DEMO_SHOP: Shop = {
     house: USUAL_HOUSE,
     energy: 120,
     people: ['Wren', 'Juniper', 'Odo'],
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   },
   presses: [
     {

@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
 import { LiveModule } from '../live/index.js';
+import { ShopModule } from '../shop/index.js';
 import { ClothController } from './cloth.controller.js';
 import { ClothRepository } from './cloth.repository.js';
 import { InspectController } from './inspect.controller.js';
@@ -11,7 +12,7 @@ import { LogRepository } from './log.repository.js';
 import { PhotoController } from './photo.controller.js';
 
 @Module({
-  imports: [BlankModule, JobModule, LiveModule],
+  imports: [BlankModule, JobModule, LiveModule, ShopModule],
   controllers: [InspectController, ClothController, LogController, PhotoController],
   providers: [InspectService, ClothRepository, LogRepository],
 })

@@ -4,6 +4,7 @@ import type { JobFile } from '@kanga/core/job';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, ResultRepository } from '../job/index.js';
 import { Live } from '../live/index.js';
+import { ShopRepository } from '../shop/index.js';
 import { ClothRepository } from './cloth.repository.js';
 
 const DAY = 24 * 3600 * 1000;
@@ -17,6 +18,7 @@ export class InspectService {
     private readonly results: ResultRepository,
     private readonly live: Live,
     private readonly cloth: ClothRepository,
+    private readonly shop: ShopRepository,
   ) {}
 
   /** Closes a job whose pieces are all pressed and judged. Closed already: nothing changes. */
@@ -50,7 +52,7 @@ export class InspectService {
   }
 
   /** As JSON. */
-  outcomes(days: number): Promise<string> {
-    return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString());
+  async outcomes(days: number): Promise<string> {
+    return this.results.outcomes(new Date(Date.now() - days * DAY).toISOString(), await this.shop.timeZone());
   }
 }

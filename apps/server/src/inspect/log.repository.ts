@@ -1,11 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
+import { nextDay, startOfDay } from '@kanga/core/units';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { ShopRepository } from '../shop/index.js';
 
 /** As many entries as a page has. */
 const PAGE = 100;
-const DAY = 24 * 3600 * 1000;
 
 interface Row {
   id: string;
@@ -50,9 +51,13 @@ const literal = (word: string): string => word.toLowerCase().replace(/[\\%_]/g, 
 
 @Injectable()
 export class LogRepository {
-  constructor(@Inject(DB) private readonly db: Knex) {}
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly shop: ShopRepository,
+  ) {}
 
-  private narrowed({ text, press, blank, by, verdict, fault, from, to }: LogQuery) {
+  /** Days are the shop's: they begin and end where it stands. */
+  private narrowed({ text, press, blank, by, verdict, fault, from, to }: LogQuery, zone: string) {
     const query = this.db<Row>('pressing').orderBy([
       { column: 'at', order: 'desc' },
       { column: 'id', order: 'desc' },
@@ -64,14 +69,14 @@ export class LogRepository {
     if (by) void query.where('who', by);
     if (verdict) void query.where('verdict', verdict);
     if (fault) void query.where('fault', fault);
-    if (from) void query.where('at', '>=', from);
-    if (to) void query.where('at', '<', new Date(Date.parse(to) + DAY).toISOString());
+    if (from) void query.where('at', '>=', startOfDay(zone, from));
+    if (to) void query.where('at', '<', startOfDay(zone, nextDay(to)));
     return query;
   }
 
   /** A page of the log, newest first. Each page goes on where the one before ended, so that none costs more than another. */
   async page(asked: LogQuery): Promise<LogPage> {
-    const query = this.narrowed(asked).limit(PAGE + 1);
+    const query = this.narrowed(asked, await this.shop.timeZone()).limit(PAGE + 1);
     if (asked.after) {
       const [at = '', id = ''] = asked.after.split('_');
       void query.whereRaw('(at, id) < (?, ?)', [at, id]);

@@ -43,6 +43,8 @@ export class PhotoController {
   async keep(@Param('id', ID) jobId: string, @Req() request: Request): Promise<{ id: string }> {
     await this.jobs.job(jobId);
     const sent = await bytesOf(request);
+    if (sent.length === 0)
+      throw refuse(400, 'photo.empty', 'The photograph is empty', 'Take it again, or choose another file.');
     const data = await sharp(sent, { limitInputPixels: 100_000_000 })
       .rotate()
       .resize(SIDE, SIDE, { fit: 'inside', withoutEnlargement: true })

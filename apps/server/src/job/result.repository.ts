@@ -32,10 +32,10 @@ export class ResultRepository {
    * What came of the runs since a day, the newest first, as the JSON of `Outcomes`: the database writes it, since to read thousands of rows only to write
    * them again takes the server longer than all the rest. No plan is read for it: their bodies are large.
    */
-  async outcomes(since: string): Promise<string> {
+  async outcomes(since: string, zone: string): Promise<string> {
     const { rows } = await this.db.raw<{ rows: { told: string }[] }>(
       `WITH run AS (
-         SELECT to_char(last AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS day, press_id, blank_id, who, house, faults,
+         SELECT to_char(last AT TIME ZONE ?, 'YYYY-MM-DD') AS day, press_id, blank_id, who, house, faults,
            sum(good) AS good, sum(spoiled) AS spoiled, count(*) AS runs
          FROM run_result JOIN pressed_settings ON pressed_settings.id = settings_id
          WHERE last >= ? GROUP BY 1, 2, 3, 4, 5, 6
@@ -54,7 +54,7 @@ export class ResultRepository {
            ) ORDER BY day DESC), '[]')
            FROM run LEFT JOIN houses USING (house) LEFT JOIN press ON press.id = press_id LEFT JOIN blank ON blank.id = blank_id)
        )::text AS told`,
-      [since],
+      [zone, since],
     );
     return rows[0]?.told ?? '';
   }

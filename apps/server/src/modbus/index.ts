@@ -1,4 +1,5 @@
 import modbus from 'modbus-serial';
+import { judge } from '../outbound/index.js';
 
 export type ModbusClient = InstanceType<typeof modbus.default>;
 
@@ -7,12 +8,12 @@ const PATIENCE = 3000;
 
 /** Connects to a device on Modbus TCP, unit 1, at `tcp://host:port`. Rejects when it does not answer. */
 export async function openModbus(url: string): Promise<ModbusClient> {
-  const { hostname, port } = new URL(url);
+  const { host, port } = await judge(url, ['tcp']);
   const client = new modbus.default();
   // Without a listener a broken line would end the process; the next read says that it is broken.
   client.on('error', () => undefined);
   try {
-    await within(client.connectTCP(hostname, { port: Number(port) }));
+    await within(client.connectTCP(host, { port }));
   } catch (error) {
     client.close(() => undefined);
     throw error;

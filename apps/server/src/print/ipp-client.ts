@@ -1,29 +1,17 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
-import { request as httpRequest } from 'node:http';
-import { request as httpsRequest } from 'node:https';
 import ipp, { type IppMessage } from '@sealsystems/ipp';
 import type { PrinterReport } from '@kanga/contract/sheet';
+import { ask, Broken } from '../outbound/index.js';
 
 type Attributes = Record<string, unknown>;
 
-/** The printer could not be reached: nothing was sent. */
-export class PrinterAway extends Error {}
-/** The connection broke, or the answer made no sense: what was sent may have arrived. */
-export class PrinterLost extends Error {}
 /** The printer understood and said no. */
 export class PrinterRefused extends Error {}
 
 /** How long a printer may stay silent, ms. */
 const SILENCE = 15_000;
-const PORT = 631;
-
-/** The address of a printer as HTTP carries it (RFC 8010 §4: `ipp` is HTTP on port 631). */
-function urlOf(address: string): URL {
-  const url = new URL(address.replace(/^ipp/, 'http'));
-  if (address.startsWith('ipp') && url.port === '') url.port = String(PORT);
-  return url;
-}
+const SCHEMES = ['ipp', 'ipps', 'http', 'https'];
 
 let counter = 0;
 const messageFor = (operation: string, address: string, more: Attributes, user: string): IppMessage => ({
@@ -40,59 +28,35 @@ const messageFor = (operation: string, address: string, more: Attributes, user: 
 });
 
 /** One request and its answer; `file` is the document, streamed. */
-async function ask(address: string, message: IppMessage, file: string | null = null): Promise<IppMessage> {
-  const url = urlOf(address);
+async function askPrinter(address: string, message: IppMessage, file: string | null = null): Promise<IppMessage> {
   const head = ipp.serialize(message);
   const length = head.length + (file === null ? 0 : (await stat(file)).size);
-  const bytes = await new Promise<Buffer>((resolve, reject) => {
-    let reached = false;
-    const fail = (error: Error) => {
-      const said = `${url.host}: ${error.message}`;
-      reject(reached ? new PrinterLost(said) : new PrinterAway(said));
-    };
-    const request = (url.protocol === 'https:' ? httpsRequest : httpRequest)(
-      url,
-      {
-        method: 'POST',
-        agent: false,
-        headers: { 'content-type': 'application/ipp', 'content-length': length },
-        timeout: SILENCE,
-      },
-      (response) => {
-        const chunks: Buffer[] = [];
-        response.on('data', (chunk: Buffer) => chunks.push(chunk));
-        response.on('error', fail);
-        response.on('aborted', () => {
-          fail(new Error('the answer broke off'));
-        });
-        response.on('end', () => {
-          if (response.statusCode === 200) resolve(Buffer.concat(chunks));
-          else fail(new Error(`HTTP ${response.statusCode ?? 0}`));
-        });
-      },
-    );
-    request.on('socket', (socket) => {
-      socket.once('connect', () => (reached = true));
-    });
-    request.on('timeout', () => request.destroy(new Error(`no answer within ${SILENCE / 1000} s`)));
-    request.on('error', fail);
-    request.write(head);
-    if (file === null) request.end();
-    else
-      createReadStream(file)
-        .on('error', (error) => request.destroy(error))
-        .pipe(request);
+  const bytes = await ask(address, {
+    schemes: SCHEMES,
+    method: 'POST',
+    headers: { 'content-type': 'application/ipp', 'content-length': length },
+    silence: SILENCE,
+    send: (request) => {
+      request.write(head);
+      if (file === null) request.end();
+      else
+        createReadStream(file)
+          .on('error', (error) => {
+            request.destroy(error);
+          })
+          .pipe(request);
+    },
   });
+  const strange = () => new Broken('it answered something that is not of the printing protocol');
   let answer: IppMessage;
   try {
     answer = ipp.parse(bytes);
   } catch {
-    throw new PrinterLost(`${url.host} answered something that is not of the printing protocol`);
+    throw strange();
   }
   const { statusCode } = answer;
-  if (statusCode === undefined || answer.id !== message.id)
-    throw new PrinterLost(`${url.host} answered something that is not of the printing protocol`);
-  if (!statusCode.startsWith('successful')) throw new PrinterRefused(`${url.host} refused: ${statusCode}`);
+  if (statusCode === undefined || answer.id !== message.id) throw strange();
+  if (!statusCode.startsWith('successful')) throw new PrinterRefused(`it refused: ${statusCode}`);
   return answer;
 }
 
@@ -138,7 +102,7 @@ export class IppClient {
   constructor(private readonly address: string) {}
 
   private ask(operation: string, more: Attributes = {}, file: string | null = null): Promise<IppMessage> {
-    return ask(this.address, messageFor(operation, this.address, more, USER), file);
+    return askPrinter(this.address, messageFor(operation, this.address, more, USER), file);
   }
 
   async report(): Promise<PrinterReport> {
@@ -162,14 +126,14 @@ export class IppClient {
     const answer = await this.ask('Print-Job', { 'job-name': name, 'document-format': 'application/pdf' }, file);
     const [job] = groups(answer, 'job-attributes-tag');
     const id = Number(job?.['job-id']);
-    if (!Number.isInteger(id)) throw new PrinterLost('the printer gave the job no number');
+    if (!Number.isInteger(id)) throw new Broken('the printer gave the job no number');
     return id;
   }
 
   async job(id: number): Promise<QueuedJob> {
     const answer = await this.ask('Get-Job-Attributes', { 'job-id': id, 'requested-attributes': JOB });
     const [job] = groups(answer, 'job-attributes-tag');
-    if (!job) throw new PrinterLost(`the printer said nothing of job ${id}`);
+    if (!job) throw new Broken(`the printer said nothing of job ${id}`);
     return queuedJob(job);
   }
 

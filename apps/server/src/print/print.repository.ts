@@ -107,6 +107,20 @@ export class PrintRepository {
     await db('print_event').insert({ print_id: id, kind, body: JSON.stringify(body) });
   }
 
+  /** Prints that are to be drawn but stand in no queue, as an upgrade or a lost queue can leave them. */
+  async lost(queue: string): Promise<string[]> {
+    const rows = await this.db('print')
+      .whereNull('pdf_blob_id')
+      .whereRaw(
+        `NOT EXISTS (SELECT FROM pgboss.job WHERE job.name = ? AND job.data->>'print' = print.id::text
+           AND job.state IN ('created', 'retry', 'active'))`,
+        [queue],
+      )
+      .select<PrintRow[]>(COLUMNS);
+    const all = await this.withEvents(rows, this.db);
+    return all.filter(({ record }) => record.state === 'rendering').map(({ record }) => record.id);
+  }
+
   /** Says that a render is under way, and by which entry of the queue; false when its PDF is there already. */
   async beat(id: string, renderId: string): Promise<boolean> {
     const touched = await this.db('print')

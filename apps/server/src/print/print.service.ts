@@ -13,7 +13,8 @@ import { notFound, refuse } from '../http/index.js';
 import { mirrorWords, SheetService } from '../sheet/index.js';
 import { ShopService } from '../shop/index.js';
 import { addressOf } from './address.js';
-import { IppClient } from './ipp-client.js';
+import { OutboundRefused } from '../outbound/index.js';
+import { IppClient, PrinterRefused } from './ipp-client.js';
 import { mirrorTestPdf } from './mirror-test.js';
 import { PrintRepository, type KeptPrint } from './print.repository.js';
 import { RenderQueue } from './render.queue.js';
@@ -53,7 +54,7 @@ export class PrintService {
     const ready = await this.sheets.readyFor(wanted.what, origin);
     const { printer, media, tray, layout } = ready;
     const lines = cardLines(media.card, printer);
-    const added = await this.prints.transaction(async (trx) => {
+    await this.prints.transaction(async (trx) => {
       const fresh = await this.prints.add(
         wanted.id,
         {
@@ -72,20 +73,24 @@ export class PrintService {
         ready,
         trx,
       );
-      if (fresh) await this.prints.event(wanted.id, 'asked', { note: wanted.by }, trx);
-      return fresh;
+      if (!fresh) return;
+      await this.prints.event(wanted.id, 'asked', { note: wanted.by }, trx);
+      await this.queue.add(wanted.id, trx);
     });
-    if (added) await this.queue.add(wanted.id);
     return this.record(wanted.id);
   }
 
   /** Makes a print again whose render failed. */
   async again(id: string): Promise<PrintRecord> {
-    const { record } = await this.find(id);
-    if (record.state !== 'failed')
-      throw refuse(409, 'print.state', `This print is ${record.state}`, 'Only one that failed can be made again.');
-    await this.prints.event(id, 'asked', { note: 'made again' });
-    await this.queue.add(id);
+    await this.prints.transaction(async (trx) => {
+      const print = await this.prints.find(id, trx, true);
+      if (!print) throw notFound('print', id);
+      const { state } = print.record;
+      if (state !== 'failed')
+        throw refuse(409, 'print.state', `This print is ${state}`, 'Only one that failed can be made again.');
+      await this.prints.event(id, 'asked', { note: 'made again' }, trx);
+      await this.queue.add(id, trx);
+    });
     return this.record(id);
   }
 
@@ -207,14 +212,18 @@ export class PrintService {
           502,
           'print.cancel',
           'The printer did not cancel it',
-          `Cancel it at the printer. (${error instanceof Error ? error.message : String(error)})`,
+          `Cancel it at the printer.${error instanceof PrinterRefused ? ` (${error.message})` : ''}`,
         );
       }
       return this.record(id);
     }
-    if (state !== 'ready' && state !== 'rendering' && state !== 'failed')
-      throw refuse(409, 'print.state', `This print is ${state}`, 'There is nothing left to cancel.');
-    await this.prints.event(id, 'cancelled', { note: 'before it was sent' });
+    await this.prints.transaction(async (trx) => {
+      // A render that ends in the same moment waits for this, or this for it.
+      const now = (await this.prints.find(id, trx, true))?.record.state ?? state;
+      if (now !== 'ready' && now !== 'rendering' && now !== 'failed')
+        throw refuse(409, 'print.state', `This print is ${now}`, 'There is nothing left to cancel.');
+      await this.prints.event(id, 'cancelled', { note: 'before it was sent' }, trx);
+    });
     return this.record(id);
   }
 
@@ -244,11 +253,19 @@ export class PrintService {
     try {
       return await new IppClient(address).report();
     } catch (error) {
+      if (error instanceof OutboundRefused)
+        throw refuse(
+          422,
+          'print.address',
+          `Kanga does not ask there: ${error.message}`,
+          'Give the printer’s own address.',
+        );
+      // Whatever it is that answers there, or nothing: the same words.
       throw refuse(
         502,
         'print.away',
-        `${printer.name} does not answer`,
-        `See that it is on, and that ${address} is right. (${error instanceof Error ? error.message : String(error)})`,
+        `${printer.name} does not answer as a printer`,
+        `See that it is on, and that ${address} is its address.`,
       );
     }
   }

@@ -1,4 +1,6 @@
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import type { Knex } from 'knex';
+import pg from 'pg';
 import PgBoss from 'pg-boss';
 import { config } from '../config.js';
 import { PrintRepository } from './print.repository.js';
@@ -17,6 +19,7 @@ const SILENCE = 8;
 export class RenderQueue implements OnApplicationShutdown {
   private readonly log = new Logger('renders');
   private boss: PgBoss | null = null;
+  private pool: pg.Pool | null = null;
   private watch: NodeJS.Timeout | null = null;
 
   constructor(
@@ -26,13 +29,19 @@ export class RenderQueue implements OnApplicationShutdown {
 
   /** Opens the queue; `work`: takes renders from it, too. */
   async open(work: boolean): Promise<void> {
-    const boss = new PgBoss({ connectionString: config().databaseUrl, max: 3 });
-    boss.on('error', (error) => {
-      this.log.error(error.message);
-    });
+    // A pool of its own, so that a database that is away is given up on soon, and asked again.
+    const pool = new pg.Pool({ connectionString: config().databaseUrl, max: 3, connectionTimeoutMillis: 5000 });
+    const complain = ({ message }: Error) => {
+      this.log.error(message);
+    };
+    pool.on('error', complain);
+    this.pool = pool;
+    const boss = new PgBoss({ db: { executeSql: (text, values) => pool.query(text, values) } });
+    boss.on('error', complain);
     await boss.start();
     await boss.createQueue(QUEUE, { name: QUEUE, retryLimit: 20, retryDelay: 0, expireInSeconds: 6 * 3600 });
     this.boss = boss;
+    for (const id of await this.prints.lost(QUEUE)) await boss.send(QUEUE, { print: id });
     if (!work) return;
     await boss.work<{ print: string }>(QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
       if (job) await this.render(job.data.print, job.id);
@@ -44,9 +53,11 @@ export class RenderQueue implements OnApplicationShutdown {
     }, SILENCE * 500);
   }
 
-  async add(print: string): Promise<void> {
+  /** Puts a print in the queue as part of the transaction in which it is asked for: there is never the one without the other. */
+  async add(print: string, trx: Knex.Transaction): Promise<void> {
     if (!this.boss) throw new Error('the queue of renders is not open');
-    await this.boss.send(QUEUE, { print });
+    const connection = (await trx.client.acquireConnection()) as pg.Client;
+    await this.boss.send(QUEUE, { print }, { db: { executeSql: (text, values) => connection.query(text, values) } });
   }
 
   private async render(print: string, renderId: string): Promise<void> {
@@ -79,5 +90,6 @@ export class RenderQueue implements OnApplicationShutdown {
   async onApplicationShutdown(): Promise<void> {
     if (this.watch) clearInterval(this.watch);
     await this.boss?.stop({ graceful: false, wait: true });
+    await this.pool?.end();
   }
 }

@@ -5,7 +5,8 @@ import { queueName } from '@kanga/core/sheet';
 import { ArtService, withSpoolFile } from '../art/index.js';
 import { ShopService } from '../shop/index.js';
 import { addressOf } from './address.js';
-import { IppClient, PrinterAway, PrinterLost, PrinterRefused, type QueuedJob } from './ipp-client.js';
+import { Broken, NotReached, OutboundRefused } from '../outbound/index.js';
+import { IppClient, PrinterRefused, type QueuedJob } from './ipp-client.js';
 import { PrintRepository, type KeptPrint } from './print.repository.js';
 
 /** How often a printer is asked how far it is, and how long it may be out of reach meanwhile, ms. */
@@ -67,7 +68,7 @@ export class Sender implements OnApplicationShutdown {
         });
         await this.accepted(print, client, queued);
       } catch (error) {
-        if (error instanceof PrinterLost) await this.lookFor(print, client, words(error));
+        if (error instanceof Broken) await this.lookFor(print, client, words(error));
         else await this.failed(print, error);
       }
     });
@@ -97,7 +98,7 @@ export class Sender implements OnApplicationShutdown {
   }
 
   private async failed({ record }: KeptPrint, error: unknown): Promise<void> {
-    const nothing = error instanceof PrinterAway || error instanceof PrinterRefused;
+    const nothing = error instanceof NotReached || error instanceof OutboundRefused || error instanceof PrinterRefused;
     if (!nothing) throw error;
     await this.prints.event(record.id, 'failed', { note: `${words(error)}. Nothing was printed.` });
   }

@@ -13,6 +13,11 @@ export class ShopRepository {
     return row?.body ?? null;
   }
 
+  /** Where the shop stands; UTC while there is none. */
+  async timeZone(): Promise<string> {
+    return (await this.settings())?.timeZone ?? 'UTC';
+  }
+
   async saveSettings(settings: Settings): Promise<void> {
     await this.db('settings')
       .insert({ id: 1, body: JSON.stringify(settings) })

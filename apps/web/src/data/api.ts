@@ -14,6 +14,11 @@ export class ApiError extends Error {
   get offline(): boolean {
     return this.status === 0;
   }
+
+  /** Whether it passes by itself: no answer, a database that is coming back, a disk that somebody makes room on. What is kept here is sent again. */
+  get passes(): boolean {
+    return this.offline || this.status > 500 || this.status === 429;
+  }
 }
 
 const OFFLINE: Problem = {

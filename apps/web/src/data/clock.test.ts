@@ -1,4 +1,4 @@
-import { clockIsInDoubt, localDay, localTime, serverNow, setClock } from './index.js';
+import { clockIsInDoubt, serverNow, setClock } from './index.js';
 import { MemoryStore } from './testing/memory-store.js';
 
 const original = globalThis.fetch;
@@ -68,13 +68,5 @@ describe('a page that is opened while the server is away', () => {
       localStorage.clear();
       expect(now()).toBe(new Date(wall).toISOString());
     });
-  });
-});
-
-describe('local day and time', () => {
-  it('are those of this place, in two digits', () => {
-    const moment = new Date(2026, 0, 5, 7, 4, 9).toISOString();
-    expect(localDay(moment)).toBe('2026-01-05');
-    expect(localTime(moment)).toBe('07:04');
   });
 });

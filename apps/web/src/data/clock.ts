@@ -80,17 +80,3 @@ export function useNow(live: boolean): string {
   }, [live]);
   return now;
 }
-
-const two = (n: number) => String(n).padStart(2, '0');
-
-/** The calendar day of a moment where this screen stands, ISO 8601. */
-export function localDay(moment: string): string {
-  const at = new Date(moment);
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
-}
-
-/** The time of day of a moment where this screen stands, on 24 hours. */
-export function localTime(moment: string): string {
-  const at = new Date(moment);
-  return `${two(at.getHours())}:${two(at.getMinutes())}`;
-}

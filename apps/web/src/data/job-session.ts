@@ -128,7 +128,7 @@ export class JobSession {
       if (more) this.later(SETTLE_MS);
     } catch (error) {
       this.set({ trouble: problemFrom(error) });
-      if (error instanceof ApiError && error.offline) this.later(RETRY_MS);
+      if (error instanceof ApiError && error.passes) this.later(RETRY_MS);
     }
   }
 

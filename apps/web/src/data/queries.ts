@@ -1,13 +1,14 @@
 import { useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
+import type { Backups } from '@kanga/core/backup';
 import type { Blank } from '@kanga/core/blank';
 import { runsOf, type Outcomes, type Recipe } from '@kanga/core/inspect';
 import type { JobFile, ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
 import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
-import { unitPrinter, type UnitPrinter } from '@kanga/core/units';
+import { dayIn, unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { ActualCourse, RunAtPress } from '@kanga/contract/bench';
 import type { TestCloth } from '@kanga/contract/inspect';
 import type { JobSummary } from '@kanga/contract/job';
@@ -18,7 +19,7 @@ export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
-      retry: (count, error) => error instanceof ApiError && error.offline && count < 30,
+      retry: (count, error) => error instanceof ApiError && (error.offline || error.status === 503) && count < 30,
       retryDelay: (n) => Math.min(5000, 400 * 2 ** n),
       networkMode: 'always',
     },
@@ -27,6 +28,19 @@ export const queryClient = new QueryClient({
 });
 
 export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => api<Shop>('shop'), staleTime: 60_000 });
+/** The shop's time zone; this screen's own while the shop is not known. */
+export const shopZone = (): string =>
+  queryClient.getQueryData(shopQuery.queryKey)?.settings.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** The day of a moment in the shop, wherever this screen stands. */
+export const shopDay = (moment: string): string => dayIn(shopZone(), moment);
+
+/** The shop's backups; a command lists them, which takes a moment. */
+export const backupsQuery = queryOptions({
+  queryKey: ['backups'],
+  queryFn: () => api<Backups>('backups'),
+  staleTime: 60_000,
+});
 export const blanksQuery = queryOptions({ queryKey: ['blanks'], queryFn: () => api<Blank[]>('blanks') });
 export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art[]>('art') });
 /** A picture with all that was read in its pixels; it never changes. */

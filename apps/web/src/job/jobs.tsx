@@ -1,7 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { jobsQuery, localDay, serverNow, useShop } from '../data/index.js';
+import { jobsQuery, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
@@ -14,7 +14,7 @@ export function Jobs() {
   const { data: jobs } = useSuspenseQuery(jobsQuery);
   const [params, setParams] = useSearchParams();
   const [wanted, setWanted] = useState('');
-  const today = localDay(serverNow());
+  const today = shopDay(serverNow());
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = jobs.filter((job) => {
     const text = `${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`.toLowerCase();

@@ -1,9 +1,10 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
-import { jobsQuery, localDay, serverNow, useShop } from '../data/index.js';
-import { Cloth, Line } from '../frame/index.js';
+import { backupsQuery, jobsQuery, shopDay, serverNow, useShop } from '../data/index.js';
+import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
 import { TicketCard } from './ticket-card.js';
@@ -14,7 +15,9 @@ export function Today() {
   const { data: jobs } = useSuspenseQuery(jobsQuery);
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
-  const today = localDay(serverNow());
+  const today = shopDay(serverNow());
+  const { data: backups } = useQuery(backupsQuery);
+  const findings = backups ? checkBackups(backups, serverNow()) : [];
   const open = jobs.filter((job) => job.status === 'open');
   const first = open[0];
   const action: NextAction = first
@@ -34,13 +37,16 @@ export function Today() {
     <Cloth
       head={<b>{settings.shopName}</b>}
       foot={
-        <Line
-          action={action}
-          onAct={() => {
-            if (first) void navigate(`/jobs/${first.id}/${first.reached}`);
-            else setAdding(true);
-          }}
-        />
+        <>
+          <Findings findings={findings.filter(({ severity }) => severity !== 'note')} />
+          <Line
+            action={action}
+            onAct={() => {
+              if (first) void navigate(`/jobs/${first.id}/${first.reached}`);
+              else setAdding(true);
+            }}
+          />
+        </>
       }
     >
       <div className="min-h-0 flex-1 overflow-auto p-6">

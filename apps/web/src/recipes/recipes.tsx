@@ -8,7 +8,7 @@ import {
   api,
   ApiError,
   blanksQuery,
-  localDay,
+  shopDay,
   problemFrom,
   provenQuery,
   queryClient,
@@ -75,7 +75,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
           {pressed > 0 ? (
             <>
               <b className="figures">{counted.good}</b> of {pressed} good, last{' '}
-              <span className="whitespace-nowrap">{formatDay(localDay(counted.last), shop.dates)}</span>
+              <span className="whitespace-nowrap">{formatDay(shopDay(counted.last), shop.dates)}</span>
             </>
           ) : (
             'never pressed here'
@@ -86,7 +86,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
             <>
               <b className="text-green">✓ recipe</b>{' '}
               <span className="text-[14px] text-soft">
-                since {formatDay(localDay(recipe.at), shop.dates)}
+                since {formatDay(shopDay(recipe.at), shop.dates)}
                 {recipe.by !== null && `, ${recipe.by}`}
               </span>
             </>

@@ -1,53 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import type { Settings } from '@kanga/core/shop';
-import type { Shop } from '@kanga/contract/shop';
+import { isZone } from '@kanga/core/units';
 import { readNumber } from './numbers.js';
 import { api, problemFrom, queryClient, shopQuery, useShop } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
-import { Button, Choice, Dialog, DialogClose, ParsedField, ProblemText, YesNo } from '../ui/index.js';
+import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
+import { Backups } from './backups.js';
+import { DemoReset } from './demo-reset.js';
 import { Floor } from './floor.js';
 import { Presses } from './presses.js';
-
-function DemoReset() {
-  const [open, setOpen] = useState(false);
-  const reset = useMutation({
-    mutationFn: () => api<Shop>('shop/demo', { method: 'POST' }),
-    onSuccess: async () => {
-      for (const key of Object.keys(localStorage)) if (key.startsWith('kanga.bench.')) localStorage.removeItem(key);
-      await queryClient.invalidateQueries();
-      setOpen(false);
-    },
-  });
-  return (
-    <Dialog
-      title="Load the demo shop again?"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={<Button tone="plain">Load the demo shop again…</Button>}
-    >
-      <p>
-        Every job, picture, measured blank and entry of the log is thrown away, and the demo shop is put in its place.
-        Save the tickets of jobs you want to keep first.
-      </p>
-      {reset.isError && <ProblemText problem={problemFrom(reset.error)} className="mt-2" />}
-      <div className="mt-4 flex justify-end gap-2">
-        <DialogClose asChild>
-          <Button>Keep everything</Button>
-        </DialogClose>
-        <Button
-          tone="danger"
-          disabled={reset.isPending}
-          onClick={() => {
-            reset.mutate();
-          }}
-        >
-          {reset.isPending ? 'Loading…' : 'Throw it away and load'}
-        </Button>
-      </div>
-    </Dialog>
-  );
-}
 
 /** Names with commas between, each once. */
 const namesIn = (text: string): string[] => [
@@ -102,6 +63,15 @@ export function ShopPage() {
                 }
                 onValue={(people) => {
                   set({ people });
+                }}
+              />
+              <ParsedField
+                label="Time zone, by which its days begin and end"
+                shown={settings.timeZone}
+                parse={(text) => ({ ok: true, value: text.trim() })}
+                limits={(zone) => (isZone(zone) ? null : 'A time zone such as Europe/Lisbon or America/Chicago.')}
+                onValue={(timeZone) => {
+                  set({ timeZone });
                 }}
               />
             </div>
@@ -202,6 +172,7 @@ export function ShopPage() {
           </section>
           <section className="space-y-3">
             <Presses />
+            <Backups />
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
             <DemoReset />
             <p className="pt-3 text-[15px] text-soft">

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { artListQuerySchema, artPageSchema, artSchema, artSizeSchema, uploadQuerySchema } from '../art/index.js';
+import { backupsSchema, demoResetSchema } from '../backup/index.js';
 import {
   blankChangeSchema,
   blankSchema,
@@ -250,10 +251,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
   },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
+  { method: 'get', path: '/api/backups', summary: 'The backups of the shop', answer: backupsSchema },
+  { method: 'post', path: '/api/backups', summary: 'Make a backup now', answer: backupsSchema, status: 201 },
   {
     method: 'post',
     path: '/api/shop/demo',
-    summary: 'Throw everything away and load the demo shop',
+    summary: 'Back up, then load the demo shop in the place of this one',
+    body: demoResetSchema,
     answer: shopSchema,
   },
 ];

@@ -34,13 +34,36 @@ function say({ message, context }: Joi.ValidationErrorItem): string {
   return `${message}.${shown}`;
 }
 
+/** What no text may hold: a NUL, which the database does not keep, and half of a pair of UTF-16, which is no letter (Unicode Standard, D71 to D75). */
+const UNKEEPABLE = /\0|\p{Surrogate}/u;
+
+/** Every text in a value that nobody could keep, by its path. Names of fields are texts, too. */
+function unkeepable(value: unknown, path: string): Fault[] {
+  if (typeof value === 'string') {
+    const at = value.search(UNKEEPABLE);
+    if (at < 0) return [];
+    const what = value[at] === '\0' ? 'a NUL character' : 'half of a character (a lone surrogate)';
+    return [{ field: path, message: `"${path}" holds ${what} at place ${at + 1}; take it out and send the rest.` }];
+  }
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([name, one]) => [
+    ...(UNKEEPABLE.test(name) ? [{ field: path, message: `"${path}" holds a field whose name is no text` }] : []),
+    ...unkeepable(one, path === '' ? name : `${path}.${name}`),
+  ]);
+}
+
+/** As many faults as anybody reads. */
+const MOST_FAULTS = 50;
+
 /** Validates at the door: the value with defaults filled in, or every fault at once. Unknown fields are faults. */
 export function check<T>(schema: Joi.Schema<T>, value: unknown): Checked<T> {
   const result = schema
     .required()
     .validate(value, { abortEarly: false, convert: false, errors: { wrap: { label: '"' } } });
-  if (!result.error) return { ok: true, value: result.value as T };
-  const faults = result.error.details.map((detail) => ({ field: detail.path.join('.'), message: say(detail) }));
+  const broken = unkeepable(value, '');
+  if (!result.error && broken.length === 0) return { ok: true, value: result.value as T };
+  const said = result.error?.details.map((detail) => ({ field: detail.path.join('.'), message: say(detail) })) ?? [];
+  const faults = [...broken, ...said].slice(0, MOST_FAULTS);
   return {
     ok: false,
     problem: {

@@ -57,7 +57,7 @@ export const jobSchema = Joi.object<Job, true>({
   id: idSchema.required(),
   number: Joi.number().integer().min(1).required(),
   status: Joi.string().valid('open', 'closed').required(),
-  waivers: Joi.array().items(waiverSchema).max(100).required(),
+  waivers: Joi.array().items(waiverSchema).unique('code').max(100).required(),
   approval: Joi.object<Approval, true>({
     by: approver,
     at: instantSchema.required(),
@@ -68,7 +68,13 @@ export const jobSchema = Joi.object<Job, true>({
   createdAt: instantSchema.required(),
   updatedAt: instantSchema.required(),
   closedAt: instantSchema.allow(null).required(),
-});
+}).custom((job: Job, helpers) =>
+  (job.status === 'closed') === (job.closedAt !== null)
+    ? job
+    : helpers.message({
+        custom: `"closedAt" must be ${job.status === 'closed' ? 'a time, since the job is closed' : 'null, since the job is open'}`,
+      }),
+);
 
 export const jobFileSchema = Joi.object<JobFile, true>({
   job: jobSchema.required(),

@@ -57,10 +57,14 @@ const narrowed = {
   from: daySchema,
   to: daySchema,
 };
-export const logQuerySchema = Joi.object<LogQuery>({
-  ...narrowed,
-  after: Joi.string().pattern(/^\d{4}-[\dT:.-]+Z_\d+$/, 'where a page ended'),
+/** Where a page ended: the time and the number of its last entry. */
+const cursorSchema = Joi.string().custom((text: string, helpers) => {
+  const [, at = '', number] = /^([^_]*)_(\d{1,15})$/.exec(text) ?? [];
+  return number === undefined || instantSchema.validate(at).error
+    ? helpers.message({ custom: '{{#label}} must be where a page ended, as its `next` says' })
+    : text;
 });
+export const logQuerySchema = Joi.object<LogQuery>({ ...narrowed, after: cursorSchema });
 export const logExportSchema = Joi.object<LogQuery & { format: 'csv' | 'json' }>({
   ...narrowed,
   format: Joi.string().valid('csv', 'json').required(),

@@ -1,3 +1,4 @@
+import { isZone } from '@kanga/core/units';
 import Joi from 'joi';
 import {
   CONVERSIONS,
@@ -182,6 +183,12 @@ export const settingsSchema = Joi.object<Settings, true>({
   house: houseSchema.required(),
   energy: Joi.number().min(40).max(300).required(),
   people: Joi.array().items(personSchema).unique().max(100).required(),
+  timeZone: Joi.string()
+    .max(60)
+    .custom((zone: string, helpers) =>
+      isZone(zone) ? zone : helpers.message({ custom: '{{#label}} must be a time zone such as Europe/Lisbon' }),
+    )
+    .required(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

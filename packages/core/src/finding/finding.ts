@@ -15,8 +15,8 @@ export interface Finding {
   title: string;
   why: string;
   remedy: string;
-  /** The stage, and where it can be pointed at: the side of the blank and the places on it, in the side's millimetres. */
-  where: { stage: Stage; side?: number; marks?: Rect[] };
+  /** The stage, or the shop itself, and where it can be pointed at: the side of the blank and the places on it, in the side's millimetres. */
+  where: { stage: Stage | 'shop'; side?: number; marks?: Rect[] };
   /** False where going on makes no sense whoever says so: a job without a blank, a print that is not there. */
   waivable: boolean;
 }

@@ -176,4 +176,6 @@ export interface Settings {
   energy: number;
   /** Who works here, for saying who pressed. */
   people: string[];
+  /** Where it stands, of the IANA Time Zone Database: its days begin and end there. */
+  timeZone: string;
 }

@@ -1,3 +1,4 @@
+export * from './day.js';
 export * from './length.js';
 export * from './quantity.js';
 export * from './shop-units.js';

@@ -8,6 +8,7 @@ import * as houseRules from './0006-house-rules.js';
 import * as pressPlans from './0007-press-plans.js';
 import * as bench from './0008-bench.js';
 import * as places from './0009-places.js';
+import * as kept from './0010-kept.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -19,6 +20,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0007-press-plans': pressPlans,
   '0008-bench': bench,
   '0009-places': places,
+  '0010-kept': kept,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

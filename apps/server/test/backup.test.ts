@@ -1,0 +1,171 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { WholeKanga } from './whole-kanga.js';
+
+/** The shop that is backed up, and an empty folder that it is put back into. */
+const [shop, other] = [new WholeKanga(), new WholeKanga()];
+const files = join(shop.data, 'carried');
+const names = async (of: WholeKanga): Promise<string[]> =>
+  ((await (await fetch(`${of.url}/api/jobs`, { headers: { connection: 'close' } })).json()) as { name: string }[])
+    .map(({ name }) => name)
+    .sort();
+const open = async (name: string): Promise<void> => {
+  const answer = await fetch(`${shop.url}/api/jobs`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: shop.url, connection: 'close' },
+    body: JSON.stringify({ name, customer: '', due: null, pieces: 3 }),
+  });
+  expect(answer.status).toBe(201);
+};
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+const firstBackup = join(files, 'first.zip');
+
+beforeAll(async () => {
+  mkdirSync(files);
+  await shop.start();
+  await open('Before the backup');
+});
+afterAll(async () => {
+  await shop.destroy();
+  await other.destroy();
+});
+
+describe('a backup', () => {
+  it('is made while Kanga runs, is one file, and comes back whole when it is tried out', () => {
+    expect(shop.run('backup', firstBackup)).toMatchObject({ status: 0 });
+    const tried = shop.run('verify', firstBackup);
+    expect(tried.said).toContain('is good');
+    expect(tried.status).toBe(0);
+    expect(readdirSync(files).filter((name) => name.endsWith('.part'))).toEqual([]);
+  });
+  it('is a zip that any program opens, with a manifest that counts', async () => {
+    const text = await spawnText('unzip', ['-p', firstBackup, 'manifest.json']);
+    const manifest = JSON.parse(text) as { tables: Record<string, { rows: number }>; parts: { sha256: string }[] };
+    expect(manifest.tables['job']?.rows).toBeGreaterThan(5);
+    expect(manifest.parts.every(({ sha256 }) => /^[0-9a-f]{64}$/.test(sha256))).toBe(true);
+  });
+  it.each([
+    ['cut off', (file: string) => truncateSync(file, Math.floor(readFileSync(file).length * 0.7))],
+    [
+      'changed in one byte',
+      (file: string) => {
+        const bytes = readFileSync(file);
+        const at = Math.floor(bytes.length / 2);
+        bytes[at] = (bytes[at] ?? 0) ^ 1;
+        writeFileSync(file, bytes);
+      },
+    ],
+    ['no backup at all', (file: string) => writeFileSync(file, 'a shopping list')],
+  ])('is not believed when it is %s', (_, spoil) => {
+    const file = join(files, 'spoiled.zip');
+    writeFileSync(file, readFileSync(firstBackup));
+    spoil(file);
+    const { status, said } = shop.run('verify', file);
+    expect(status).toBe(1);
+    expect(said).toMatch(/is not a whole backup of Kanga/);
+  });
+  it('can be locked with a passphrase, and opens with no other', () => {
+    const file = join(files, 'locked.age');
+    shop.env = { KANGA_PASSPHRASE: 'gannets fly at dusk' };
+    expect(shop.run('backup', file, '--lock').status).toBe(0);
+    expect(readFileSync(file).subarray(0, 21).toString('latin1')).toBe('age-encryption.org/v1');
+    expect(shop.run('verify', file).said).toContain('is good');
+    shop.env = { KANGA_PASSPHRASE: 'gannets fly at dawn' };
+    expect(shop.run('verify', file).said).toContain('does not open with this passphrase');
+    shop.env = {};
+    expect(shop.run('verify', file).said).toContain('locked with a passphrase');
+  });
+});
+
+describe('a restore', () => {
+  it('fills an empty folder without a question, and that can be started', async () => {
+    await open('After the backup');
+    expect(other.run('restore', firstBackup)).toMatchObject({ status: 0 });
+    await other.start();
+    expect(await names(other)).toEqual((await names(shop)).filter((name) => name !== 'After the backup'));
+    expect(await names(other)).toContain('Before the backup');
+    await other.signal('SIGTERM');
+  });
+  it('replaces nothing that nobody said may go, nor under a Kanga that runs', async () => {
+    expect(shop.run('restore', firstBackup, '--yes').said).toContain('Kanga runs on this data folder');
+    const refused = other.run('restore', firstBackup);
+    expect(refused.status).toBe(1);
+    expect(refused.said).toContain('nobody said that it may be replaced');
+  });
+  it('leaves the shop of before whenever it is cut off, and is done when it is done again', async () => {
+    const whole = join(files, 'whole.zip');
+    expect(shop.run('backup', whole).status).toBe(0);
+    // Killed a little later each time, until it gets through.
+    for (let after = 400; ; after += 700) {
+      const child = spawn('node', ['scripts/kanga.mjs', 'restore', whole, '--yes'], {
+        env: { ...process.env, KANGA_DATA: other.data },
+        detached: true,
+        stdio: 'ignore',
+      });
+      const ended = new Promise<number | null>((done) => child.once('exit', done));
+      const killed = setTimeout(() => process.kill(-(child.pid ?? 0), 'SIGKILL'), after);
+      const code = await ended;
+      clearTimeout(killed);
+      await other.start();
+      const now = await names(other);
+      await other.signal('SIGTERM');
+      expect(readdirSync(other.data).filter((name) => /restoring|before|scratch/.test(name))).toEqual([]);
+      if (code === 0) {
+        expect(now).toEqual(await names(shop));
+        break;
+      }
+      // Half a restore is never seen: either all of before or all of after.
+      expect([(await names(shop)).length, (await names(shop)).length - 1]).toContain(now.length);
+    }
+    const kept = readdirSync(join(other.data, 'backups'));
+    expect(kept.some((name) => name.includes('before-restore'))).toBe(true);
+  });
+});
+
+describe('the log', () => {
+  it('puts the shop back to a moment between two things that were done', async () => {
+    shop.env = { KANGA_PASSPHRASE: '' };
+    expect(shop.run('backup', '--nightly').status).toBe(0);
+    await open('Just before the mishap');
+    await wait(1500);
+    const moment = new Date().toISOString();
+    await wait(1500);
+    await open('The mishap');
+    const wanted = (await names(shop)).filter((name) => name !== 'The mishap');
+    await shop.signal('SIGTERM');
+    const restored = shop.run('restore', '--at', moment, '--yes');
+    expect(restored.said).toContain('Restored.');
+    await shop.start();
+    expect(await names(shop)).toEqual(wanted);
+    // It goes on from there: what is done now is kept, and can be backed up.
+    await open('After the mishap');
+    const again = join(files, 'again.zip');
+    expect(shop.run('backup', again).status).toBe(0);
+    expect(shop.run('verify', again).said).toContain('is good');
+    rmSync(again);
+    expect(existsSync(join(shop.data, 'backups/log'))).toBe(true);
+  });
+  it('says so when there is nothing to go back to', async () => {
+    await shop.signal('SIGTERM');
+    const { status, said } = shop.run('restore', '--at', '2020-01-01T00:00Z', '--yes');
+    expect(status).toBe(1);
+    expect(said).toContain('holds no copy of the database from before');
+    await shop.start();
+    expect(await names(shop)).toContain('After the mishap');
+  });
+});
+
+function spawnText(program: string, args: string[]): Promise<string> {
+  return new Promise((done, fail) => {
+    const child = spawn(program, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    let text = '';
+    child.stdout.on('data', (part: Buffer) => {
+      text += part.toString();
+    });
+    child.once('error', fail);
+    child.once('close', () => {
+      done(text);
+    });
+  });
+}

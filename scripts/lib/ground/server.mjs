@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Lack, ROOT, sleep } from '../machine.mjs';
+import { openDevices } from './devices.mjs';
+import { Keeper } from './keeper.mjs';
+
+/**
+ * The server keeps its memory small rather than answer a little sooner: it runs all day beside other programs, and what is heavy is done by workers or in
+ * the browser. Without this an hour at twelve presses took 300 MB, with it less than half (docs/benchmarks.md).
+ */
+const LEAN = ['--optimize-for-size', '--max-semi-space-size=2'];
+/** A first start loads the demo shop, and one after an upgrade migrates: it may take so long, ms. */
+const START = 180_000;
+
+/** The header with which a program of this machine may change something (apps/server/src/http/same-origin.ts). */
+export const asProgram = (data) => ({ 'x-kanga-token': readFileSync(join(data, 'token'), 'utf8').trim() });
+
+const address = (port, path) => `http://127.0.0.1:${port}/api/${path}`;
+
+/**
+ * Starts the server and the stand-ins of devices on a database, waits until it answers as healthy, and keeps all of them running.
+ * `database` gives its address and the environment that opens it.
+ */
+export async function openServer({ database, port, data, env: more = {}, log = console.error }) {
+  mkdirSync(data, { recursive: true });
+  const devices = await openDevices(log);
+  const keeper = new Keeper({
+    name: 'the server',
+    log,
+    spawn: () =>
+      // It ends when the line to this process breaks, as when this one is ended hard.
+      spawn(process.execPath, [...LEAN, join(ROOT, 'apps/server/dist/main.js')], {
+        cwd: ROOT,
+        env: {
+          ...process.env,
+          ...database.env,
+          KANGA_DATABASE_URL: database.url,
+          KANGA_PORT: String(port),
+          KANGA_DATA: data,
+          KANGA_WEB: join(ROOT, 'apps/web/dist'),
+          ...devices.environment,
+          NODE_ENV: 'production',
+          ...more,
+        },
+        detached: true,
+        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      }),
+    ready: async (child) => {
+      for (const till = Date.now() + START; Date.now() < till; await sleep(100)) {
+        if (child.exitCode !== null || child.signalCode !== null)
+          throw new Lack('the server did not start; what it said is above.');
+        const answer = await fetch(address(port, 'health'), { signal: AbortSignal.timeout(5000) }).catch(() => null);
+        if (answer?.ok) return;
+      }
+      throw new Lack(`the server did not answer within ${START / 60_000} minutes.`);
+    },
+    // The clock needs no database: one that is away is no reason to end the server.
+    lives: async (signal) => {
+      const answer = await fetch(address(port, 'clock'), { signal });
+      await answer.arrayBuffer();
+    },
+  });
+  const close = async () => {
+    await keeper.close();
+    await devices.close();
+  };
+  try {
+    await keeper.open();
+  } catch (error) {
+    await close();
+    throw error;
+  }
+  return { keeper, close, env: devices.environment };
+}
