@@ -1,6 +1,8 @@
 import { backup, restore, verify } from './lib/backup/commands.mjs';
 import { bench } from './lib/bench.mjs';
+import { exportShop, importShop } from './lib/carry.mjs';
 import { Lack } from './lib/machine.mjs';
+import { soak } from './lib/soak/soak.mjs';
 import { start, stop, worker } from './lib/serve.mjs';
 import { service } from './lib/service.mjs';
 import { test } from './lib/test.mjs';
@@ -17,7 +19,9 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga verify FILE      restore a backup into a database of its own, and compare
   ./kanga restore FILE     put a backup in the place of what is there (--yes: without asking)
   ./kanga restore --at TIME    put the shop back to a moment, from the log that is kept beside the backups
+  ./kanga export FOLDER    the whole shop in open formats: tickets, tables, JSON, pictures, recipes (./kanga import takes it in)
   ./kanga test    prepare, then lint, types, unit, server and browser tests (or some: ./kanga test lint unit server e2e)
+  ./kanga soak    faults of every kind while a shop works: nothing acknowledged may be lost (--faults 1000 --seed N --minutes N)
   ./kanga bench   measure speed and size, and write docs/benchmarks.md
   ./kanga help    this
 
@@ -30,7 +34,21 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_THERMOMETER  the address of an infrared thermometer on Modbus TCP, tcp://host:port; a stand-in unless set
 `;
 
-const COMMANDS = { start, stop, worker, service, backup, verify, restore, test, bench, help: () => console.log(HELP) };
+const COMMANDS = {
+  start,
+  stop,
+  worker,
+  service,
+  backup,
+  verify,
+  restore,
+  export: exportShop,
+  import: importShop,
+  soak,
+  test,
+  bench,
+  help: () => console.log(HELP),
+};
 
 const [name = 'help', ...words] = process.argv.slice(2);
 const command = COMMANDS[name.replace(/^--/, '')];

@@ -166,7 +166,7 @@ export async function anHour(start, stop) {
         step: task.step,
       };
       sent.set(event.id, performance.now());
-      run.events = await ask(url, 'POST', `jobs/${run.id}/events`, { events: [event] });
+      run.events.push(...(await ask(url, 'POST', `jobs/${run.id}/events`, { events: [event] })).events);
       entries++;
     }
     // Something at every press about every ten seconds of the hour.

@@ -14,7 +14,7 @@ import {
 } from './machine.mjs';
 import { archiveSettings } from './backup/archive.mjs';
 import { settleRestore } from './backup/restore.mjs';
-import { settingsOf } from './backup/settings.mjs';
+import { removeHalves, settingsOf } from './backup/settings.mjs';
 import { NightTimer } from './backup/timer.mjs';
 import { Cluster } from './ground/cluster.mjs';
 import { dataFolder, openDataFolder, wantedPort } from './ground/data-folder.mjs';
@@ -114,6 +114,7 @@ export async function start(words = []) {
   try {
     await whenFree(port);
     settleRestore(data);
+    removeHalves(settingsOf(data).folder);
     const { folder, archiveEvery } = settingsOf(data);
     if (!cluster.running()) cluster.files.create();
     await cluster.start({ settings: archiveSettings(cluster, folder, archiveEvery) ?? {} });

@@ -7,6 +7,7 @@ import { BenchModule } from './bench/index.js';
 import { BlankModule } from './blank/index.js';
 import { DbModule } from './db/index.js';
 import { DemoModule } from './demo/index.js';
+import { ForeignModule } from './foreign/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
@@ -17,6 +18,7 @@ import { SheetModule } from './sheet/index.js';
 import { ShopModule } from './shop/index.js';
 import { StackModule } from './stack/index.js';
 import { TextModule } from './text/index.js';
+import { TidyModule } from './tidy/index.js';
 import { ThermometerModule } from './thermometer/index.js';
 
 /** A shop's screens ask some ten times a second at their busiest; a program that has gone wild asks thousands of times. */
@@ -26,6 +28,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
   imports: [
     ThrottlerModule.forRoot([MOST_ASKED]),
     DbModule,
+    ForeignModule,
     BackupModule,
     HealthModule,
     ShopModule,
@@ -41,6 +44,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     TextModule,
     ScannerModule,
     ThermometerModule,
+    TidyModule,
     DemoModule,
   ],
   providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],

@@ -16,7 +16,7 @@ describe('several screens', () => {
     for (const { heard, stop } of screens) {
       await until(() => heard.find((one) => one.kind === 'run' && one.jobId === id));
       expect(heard.filter((one) => one.kind === 'run' && one.jobId === id)).toEqual([
-        { kind: 'run', jobId: id, events: [first] },
+        { kind: 'run', jobId: id, from: 0, events: [first] },
       ]);
       expect(heard.some(({ kind }) => kind === 'runs')).toBe(true);
       expect(heard.flatMap((one) => liveMessageSchema.validate(one).error ?? [])).toEqual([]);

@@ -1,4 +1,5 @@
 import type { Backups } from '@kanga/core/backup';
+import type { Happened } from '@kanga/contract/bench';
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
 import { changeOf, nextAction, type JobFile, type RunPlan } from '@kanga/core/job';
@@ -125,9 +126,10 @@ describe('stops and waivers', () => {
 });
 
 describe('at the press', () => {
-  const at = (seconds: number) => new Date(Date.UTC(2026, 10, 24, 9) + seconds * 1000).toISOString();
+  const began = Date.now() - 3_600_000;
+  const at = (seconds: number) => new Date(began + seconds * 1000).toISOString();
   const freeze = async (file: JobFile) => (await server.ask<RunPlan>('POST', `jobs/${file.job.id}/plan`)).body;
-  const post = (id: string, events: BenchEvent[]) => server.ask<BenchEvent[]>('POST', `jobs/${id}/events`, { events });
+  const post = (id: string, events: BenchEvent[]) => server.ask<Happened>('POST', `jobs/${id}/events`, { events });
 
   it('the plan is frozen once, however many ask, and choices no longer change', async () => {
     const file = await tees();
@@ -158,7 +160,7 @@ describe('at the press', () => {
     await post(file.job.id, events);
     await server.stop('SIGKILL');
     await server.start();
-    const { body } = await server.ask<BenchEvent[]>('GET', `jobs/${file.job.id}/events`);
+    const { events: body } = (await server.ask<Happened>('GET', `jobs/${file.job.id}/events`)).body;
     expect(body).toEqual(events);
     expect(benchState(plan, body).beds[0]).toMatchObject({ step: 1, startedAt: at(1.25) });
   });

@@ -1,3 +1,4 @@
+import type { Happened } from '@kanga/contract/bench';
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Blank } from '@kanga/core/blank';
@@ -112,7 +113,7 @@ describe('the log', () => {
   });
   it('follows what is taken back, and the job’s new name', async () => {
     const one = await run('Before', ['good']);
-    const events = (await server.ask<BenchEvent[]>('GET', `jobs/${one.file.job.id}/events`)).body;
+    const events = (await server.ask<Happened>('GET', `jobs/${one.file.job.id}/events`)).body.events;
     await server.ask('POST', `jobs/${one.file.job.id}/events`, {
       events: [{ ...head(null), kind: 'undo', undoes: events.at(-1)?.id }],
     });

@@ -1,3 +1,4 @@
+import type { Happened } from '@kanga/contract/bench';
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -86,7 +87,7 @@ describe('what is proven', () => {
     await judge(file, ['good', 'good']);
     const counts = async () => (await provenOf(file.blank)).map(({ good, spoiled }) => [good, spoiled]);
     expect(await counts()).toEqual([[2, 0]]);
-    const { body: events } = await server.ask<BenchEvent[]>('GET', `jobs/${file.job.id}/events`);
+    const { events } = (await server.ask<Happened>('GET', `jobs/${file.job.id}/events`)).body;
     const undo = (event: BenchEvent | undefined): BenchEvent => ({
       id: randomUUID(),
       at: at(60),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
-import type { LiveMessage } from '@kanga/contract/bench';
+import type { Happened, LiveMessage } from '@kanga/contract/bench';
 import { designOf, type TestServer } from './test-server.js';
 
 export const event = <T extends object>(what: T): BenchEvent =>
@@ -22,9 +22,9 @@ export async function until<T>(
 export class TestBench {
   constructor(readonly server: TestServer) {}
 
-  post = (id: string, events: BenchEvent[]) => this.server.ask<BenchEvent[]>('POST', `jobs/${id}/events`, { events });
+  post = (id: string, events: BenchEvent[]) => this.server.ask<Happened>('POST', `jobs/${id}/events`, { events });
 
-  happened = async (id: string) => (await this.server.ask<BenchEvent[]>('GET', `jobs/${id}/events`)).body;
+  happened = async (id: string) => (await this.server.ask<Happened>('GET', `jobs/${id}/events`)).body.events;
 
   /** A job of tees at the press whose name is given. */
   atPress = async (pieces: number, pressName = 'Back press'): Promise<{ id: string; plan: RunPlan }> => {

@@ -14,6 +14,14 @@ import { backupFolder, backupsIn, saveSettings, settingsOf } from './settings.mj
 
 const megabytes = (bytes) => `${(bytes / 1e6).toFixed(1)} MB`;
 
+/** Makes ready what is needed; a server that asks for a backup runs already, so that all of it is there. */
+function prepare() {
+  if (process.env.KANGA_DATABASE_URL) return;
+  checkNode();
+  ensurePackages(['postgresql-15']);
+  ensureModules();
+}
+
 /** Asks at the terminal; without one there is no answer. `hidden`: what is typed is not shown. */
 function asked(question, hidden = false) {
   if (!process.stdin.isTTY) return Promise.resolve(null);
@@ -71,9 +79,7 @@ function choose(data, { to, keep, at }) {
 /** ./kanga backup [FILE] [--lock] | --to FOLDER [--keep 7,4,12] [--at 02:30] | --list */
 export async function backup(words) {
   const { flags, rest } = read(words, ['to', 'keep', 'at', 'why']);
-  checkNode();
-  ensurePackages(['postgresql-15']);
-  ensureModules();
+  prepare();
   const data = openDataFolder();
   if (flags.to !== undefined || flags.keep !== undefined || flags.at !== undefined) return choose(data, flags);
   if (flags.list) return flags.json ? listJson(data) : list(data);
@@ -136,9 +142,7 @@ const named = (rest, what) => {
 /** ./kanga verify FILE */
 export async function verify(words) {
   const { rest } = read(words, []);
-  checkNode();
-  ensurePackages(['postgresql-15']);
-  ensureModules();
+  prepare();
   const file = named(rest, 'verify');
   const secret = (await isLocked(file)) ? await passphrase('Passphrase of the backup') : null;
   const known = existsSync(noteOf(file)) ? backupsIn(dirname(file)).find((one) => one.file === file) : undefined;
@@ -175,9 +179,7 @@ async function backUpBefore(data) {
 /** ./kanga restore FILE | --at TIME [--yes] */
 export async function restore(words) {
   const { flags, rest } = read(words, ['at']);
-  checkNode();
-  ensurePackages(['postgresql-15']);
-  ensureModules();
+  prepare();
   const data = openDataFolder();
   const time = flags.at === undefined ? null : Date.parse(flags.at);
   if (Number.isNaN(time))

@@ -28,7 +28,7 @@ export function settleRestore(data) {
   rmSync(before, { recursive: true, force: true });
   rmSync(join(now, DONE), { force: true });
   if (!existsSync(data)) return;
-  for (const name of readdirSync(data).filter((one) => one.startsWith(SCRATCH)))
+  for (const name of readdirSync(data).filter((one) => one.startsWith(SCRATCH) || /^(carry|worker)-\d+$/.test(one)))
     rmSync(join(data, name), { recursive: true, force: true });
 }
 

@@ -106,6 +106,13 @@ export function outdated(backups, { keep, now = Date.now() }) {
   );
 }
 
+/** Takes away what was left of backups whose makers were killed. */
+export function removeHalves(folder) {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder).filter((one) => one.startsWith('kanga-') && one.endsWith('.part')))
+    rmSync(join(folder, name), { force: true });
+}
+
 export function removeBackup({ file }) {
   rmSync(file, { force: true });
   rmSync(noteOf(file), { force: true });

@@ -1,29 +1,31 @@
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import { Piscina } from 'piscina';
-import type { ArtFile, ArtReading } from './read-art.js';
+import { Injectable } from '@nestjs/common';
+import { ForeignReader, LIMITS, task } from '../foreign/index.js';
+import type { ArtFile, ArtReading, prepare, readArt } from './read-art.js';
 
-/** Reads pictures in a worker, so that the server goes on answering. */
+const MODULE = new URL('./read-art.js', import.meta.url);
+const PREPARE = task<typeof prepare>(MODULE, 'prepare');
+const READ = task<typeof readArt>(MODULE, 'readArt');
+
+/** Pixels take their time, and the more there are of them the longer: s a megapixel on a slow machine. A drawing or a page may be a program, and gets none of it. */
+const PER_MEGAPIXEL = 0.1;
+
+/** Reads pictures, each in a process that can be ended, so that the server goes on answering whatever is sent. */
 @Injectable()
-export class ArtReader implements OnApplicationShutdown {
-  private readonly pool = new Piscina<ArtFile | Pick<ArtFile, 'path' | 'mediaType'>, ArtReading>({
-    filename: new URL('./art.worker.js', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 20_000,
-  });
+export class ArtReader {
+  constructor(private readonly foreign: ForeignReader) {}
 
   /** Readies a file to be kept; it may be rewritten. */
   async prepare(file: Pick<ArtFile, 'path' | 'mediaType'>): Promise<void> {
-    await this.pool.run(file, { name: 'prepare' });
+    await this.foreign.run(PREPARE, file);
   }
 
-  async read(file: ArtFile): Promise<ArtReading> {
-    const { facts, thumb, preview, pages } = await this.pool.run(file);
+  /** `megapixels`: what its head says, 0 for a drawing. */
+  async read(file: ArtFile, megapixels: number): Promise<ArtReading> {
+    const { facts, thumb, preview, pages } = await this.foreign.run(READ, file, {
+      ...LIMITS,
+      cpu: LIMITS.cpu + PER_MEGAPIXEL * megapixels,
+    });
     // Buffers come over as plain byte arrays.
     return { facts, thumb: Buffer.from(thumb), preview: Buffer.from(preview), pages };
-  }
-
-  async onApplicationShutdown(): Promise<void> {
-    await this.pool.destroy();
   }
 }

@@ -6,8 +6,10 @@ import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import { ART_LIMITS, type Art, type ArtType } from '@kanga/core/art';
 import type { Knex } from 'knex';
+import sharp from 'sharp';
 import { DB } from '../db/index.js';
-import { notFound, refuse } from '../http/index.js';
+import { Ended, TooMuch } from '../foreign/index.js';
+import { notFound, refuse, saysDiskFull } from '../http/index.js';
 import { ArtReader } from './art-reader.js';
 import { ArtRepository } from './art.repository.js';
 import { BlobRepository } from './blob.repository.js';
@@ -22,7 +24,26 @@ async function measured(path: string): Promise<Spooled> {
   return { path, sha256: hash.digest('hex'), bytes: (await stat(path)).size };
 }
 
+/** What the head of a picture says of its size; 0 for a drawing, and for what has no head. */
+async function megapixelsOf(path: string, mediaType: ArtType): Promise<number> {
+  if (mediaType === 'application/pdf' || mediaType === 'image/svg+xml') return 0;
+  const { width = 0, height = 0 } = await sharp(path, { limitInputPixels: false })
+    .metadata()
+    .catch(() => ({ width: 0, height: 0 }));
+  return Math.min(ART_LIMITS.pixels, width * height) / 1e6;
+}
+
 function unreadable(name: string, error: unknown) {
+  // Nothing is wrong with the file: whoever sent it may send it again.
+  if (error instanceof Ended) return error;
+  if (error instanceof TooMuch)
+    return refuse(
+      422,
+      'art.too-much',
+      `“${name}” is too much to read: ${error.message}`,
+      'Simplify it in the program it came from: fewer paths, groups and effects, or save it as a PNG at 300 pixels per inch.',
+    );
+  if (saysDiskFull(error)) return error as Error;
   const said = error instanceof Error ? error.message : String(error);
   const first = said.split('\n')[0] ?? '';
   if (/pixel limit/i.test(said)) {
@@ -180,7 +201,7 @@ export class ArtService {
 
   private async read(name: string, { path, mediaType, page }: ArtFile): Promise<ArtReading> {
     try {
-      return await this.reader.read({ path, mediaType, page });
+      return await this.reader.read({ path, mediaType, page }, await megapixelsOf(path, mediaType));
     } catch (error) {
       throw unreadable(name, error);
     }

@@ -1,9 +1,14 @@
-import { rm } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import { readFile, rm } from 'node:fs/promises';
+import { promisify } from 'node:util';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import type { ArtType } from '@kanga/core/art';
 import sharp from 'sharp';
 import { pagesOf, rasterOfPage } from './pages.js';
 import { readPixels, type PixelReading } from './read-pixels.js';
 import { cleanSvg } from './svg-clean.js';
+
+const run = promisify(execFile);
 
 export interface ArtFile {
   path: string;
@@ -30,12 +35,25 @@ async function readSvg(path: string): Promise<ArtReading> {
   const [once, twice] = [await acrossAt(SVG_DENSITY), await acrossAt(2 * SVG_DENSITY)];
   const power = Math.max(1, Math.round(Math.log2(twice / once)));
   const density = Math.min(2400, Math.max(1, SVG_DENSITY * (DRAWN_ACROSS / once) ** (1 / power)));
+  await readyToPrint(path);
   return { ...(await readPixels(path, { vector: true, density })), pages: 1 };
+}
+
+/** A drawing is made a page when it is printed: one that cannot be is refused now, and not when the paper is in. */
+async function readyToPrint(path: string): Promise<void> {
+  const page = `${path}.print.pdf`;
+  try {
+    await run('rsvg-convert', ['--format=pdf', '--keep-aspect-ratio', '-o', page, path], { timeout: 60_000 });
+  } finally {
+    await rm(page, { force: true });
+  }
 }
 
 async function readPdf({ path, page }: ArtFile): Promise<ArtReading> {
   const pages = await pagesOf(path);
   if (page > pages) throw new Error(`it has ${pages} pages, not ${page}`);
+  // As it is read when it is printed.
+  await PDFDocument.load(await readFile(path), { updateMetadata: false });
   const raster = await rasterOfPage(path, page);
   try {
     return { ...(await readPixels(raster, { vector: true })), pages };

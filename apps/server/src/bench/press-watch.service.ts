@@ -124,7 +124,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   private async setClock(): Promise<void> {
     if (Math.abs(shopClock.drift()) < 1000) return;
     const runs = await this.book.all();
-    const clocks = runs.some(({ state }) => state.beds.some(({ startedAt }) => startedAt !== null));
+    const clocks = runs.some(({ bench }) => bench.state.beds.some(({ startedAt }) => startedAt !== null));
     if (!clocks && shopClock.follow()) this.logger.warn('the clock of this computer was set, and the shop follows it');
   }
 
@@ -186,10 +186,10 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
       const closedFor = one.closedAt === null ? 0 : secondsBetween(one.closedAt, at);
       const events = moved
         ? reading.closed
-          ? whenClosed(run.plan, run.state, jigs)
-          : whenOpened(run.plan, run.state, movedAt, jigs)
+          ? whenClosed(run.plan, run.bench.state, jigs)
+          : whenOpened(run.plan, run.bench.state, movedAt, jigs)
         : reading.closed
-          ? whenRead(run.plan, run.state, { celsius: reading.celsius, closedFor }, jigs)
+          ? whenRead(run.plan, run.bench.state, { celsius: reading.celsius, closedFor }, jigs)
           : [];
       await this.tell(one.press, run, events, moved ? movedAt : at);
     }
@@ -203,7 +203,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   /** Records it in the name of whoever was at the bench last. */
   private async tell(press: Press, run: Run, events: readonly LeverEvent[], at: string): Promise<void> {
     if (events.length === 0) return;
-    const by = run.events.at(-1)?.by ?? null;
+    const by = run.bench.events.at(-1)?.by ?? null;
     try {
       await this.jobs.record(
         run.jobId,
@@ -218,7 +218,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Writes the reading down with the pressing whose clock runs. */
   private async note(one: Watched, run: Run | null, { celsius }: PlateReading, at: string): Promise<void> {
-    const task = run && todoOf(run.plan, run.state, jigsOf(run.plan)).press;
+    const task = run && todoOf(run.plan, run.bench.state, jigsOf(run.plan)).press;
     const startedAt = task?.clock?.startedAt ?? null;
     const key =
       run && task && startedAt !== null ? { jobId: run.jobId, bed: task.bed, step: task.step, startedAt } : null;

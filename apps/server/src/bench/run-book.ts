@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { allPressed, benchState, pressedPieces, type BenchEvent, type BenchState } from '@kanga/core/bench';
+import { allPressed, pressedPieces, RunningBench, type BenchEvent } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import type { RunAtPress } from '@kanga/contract/bench';
 import type { Knex } from 'knex';
@@ -11,12 +11,11 @@ export interface Run {
   jobNumber: number;
   jobName: string;
   plan: RunPlan;
-  events: BenchEvent[];
-  state: BenchState;
+  bench: RunningBench;
 }
 
 /** When something happened to a run last: what came to the press last is what lies there. */
-const lastOf = ({ plan, events }: Run): string => events.at(-1)?.at ?? plan.frozenAt;
+const lastOf = ({ plan, bench }: Run): string => bench.events.at(-1)?.at ?? plan.frozenAt;
 
 /** The runs that are at a press, kept in memory and in step with what is recorded: controllers ask for them every second. */
 @Injectable()
@@ -47,15 +46,13 @@ export class RunBook implements OnModuleDestroy {
       if (this.runs === kept) this.runs = null;
       return;
     }
-    const known = new Set(run.events.map(({ id }) => id));
-    run.events.push(...events.filter(({ id }) => !known.has(id)));
-    run.state = benchState(run.plan, run.events);
+    run.bench.add(events);
   }
 
   private async load(): Promise<Map<string, Run>> {
     const rows = await this.db('run_plan')
       .join('job', 'job.id', 'run_plan.job_id')
-      .where('job.status', 'open')
+      .where({ 'job.status': 'open', 'job.deleted_at': null, 'job.archived_at': null })
       .orderBy('run_plan.frozen_at', 'desc')
       .limit(200)
       .select<{ id: string; number: number; name: string; body: RunPlan }[]>(
@@ -76,10 +73,7 @@ export class RunBook implements OnModuleDestroy {
     return new Map(
       rows.map(({ id, number, name, body: plan }) => {
         const own = byJob.get(id) ?? [];
-        return [
-          id,
-          { jobId: id, jobNumber: number, jobName: name, plan, events: own, state: benchState(plan, own) },
-        ] as const;
+        return [id, { jobId: id, jobNumber: number, jobName: name, plan, bench: new RunningBench(plan, own) }] as const;
       }),
     );
   }
@@ -95,7 +89,7 @@ export class RunBook implements OnModuleDestroy {
 
   /** What lies at a press: the run on it that something happened to last, and that is not pressed to its end. */
   async at(pressId: string): Promise<Run | null> {
-    return (await this.all()).find(({ state }) => state.press.id === pressId && !allPressed(state)) ?? null;
+    return (await this.all()).find(({ bench: { state } }) => state.press.id === pressId && !allPressed(state)) ?? null;
   }
 
   async list(): Promise<RunAtPress[]> {
@@ -103,9 +97,9 @@ export class RunBook implements OnModuleDestroy {
       jobId: run.jobId,
       jobNumber: run.jobNumber,
       jobName: run.jobName,
-      pressId: run.state.press.id,
+      pressId: run.bench.state.press.id,
       pieces: run.plan.pieces,
-      pressed: pressedPieces(run.state).length,
+      pressed: pressedPieces(run.bench.state).length,
       last: lastOf(run),
     }));
   }

@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
+import { benchState } from '@kanga/core/bench';
 import { changeOf, runPlanOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Art, PictureItem } from '@kanga/core/art';
@@ -179,7 +180,7 @@ export class DemoService {
   }
 
   private async press(demo: DemoJob): Promise<void> {
-    const summary = (await this.jobs.list()).find((job) => job.name === demo.name);
+    const summary = (await this.jobs.list('here')).find((job) => job.name === demo.name);
     const view = summary && (await this.jobService.view(summary.id));
     const began = Date.now() - DAY;
     const plan = view && runPlanOf(view, new Date(began).toISOString());
@@ -191,8 +192,9 @@ export class DemoService {
       await this.jobs.freeze(view.job.id, plan, trx);
       const events = pressedEvents(plan, began, randomUUID, demo.spoiled ?? null);
       await this.events.add(view.job.id, events, trx);
-      await this.pressings.keep(view.job, plan, events, events, trx);
-      await this.results.keep(view.job.id, plan, events, trx);
+      const state = benchState(plan, events);
+      await this.pressings.keep(view.job, plan, state, null, trx);
+      await this.results.keep(view.job.id, plan, state, trx);
       await this.jobs.close(view.job.id, trx);
     });
   }

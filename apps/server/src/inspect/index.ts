@@ -1,1 +1,3 @@
 export * from './inspect.module.js';
+export * from './log.repository.js';
+export * from './log-table.js';

@@ -15,5 +15,6 @@ import { PhotoController } from './photo.controller.js';
   imports: [BlankModule, JobModule, LiveModule, ShopModule],
   controllers: [InspectController, ClothController, LogController, PhotoController],
   providers: [InspectService, ClothRepository, LogRepository],
+  exports: [LogRepository],
 })
 export class InspectModule {}

@@ -3,14 +3,15 @@ import { Controller, Get, Inject, Param, Post, Req, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
-import sharp from 'sharp';
 import { DB } from '../db/index.js';
+import { ForeignReader, task, TooMuch } from '../foreign/index.js';
 import { notFound, refuse, Valid } from '../http/index.js';
 import { JobService } from '../job/index.js';
+import type { readPhoto } from './read-photo.js';
 
-/** Largest photograph that is taken in, bytes, and the longest side that is kept, pixels. */
+/** Largest photograph that is taken in, bytes. */
 const MOST = 25_000_000;
-const SIDE = 1600;
+const READ = task<typeof readPhoto>(new URL('./read-photo.js', import.meta.url), 'readPhoto');
 const ID = new Valid(idSchema);
 
 async function bytesOf(request: Request): Promise<Buffer> {
@@ -36,6 +37,7 @@ export class PhotoController {
   constructor(
     @Inject(DB) private readonly db: Knex,
     private readonly jobs: JobService,
+    private readonly foreign: ForeignReader,
   ) {}
 
   /** Takes a photograph in: upright, smaller, and without what a camera writes about where it was. */
@@ -45,21 +47,18 @@ export class PhotoController {
     const sent = await bytesOf(request);
     if (sent.length === 0)
       throw refuse(400, 'photo.empty', 'The photograph is empty', 'Take it again, or choose another file.');
-    const data = await sharp(sent, { limitInputPixels: 100_000_000 })
-      .rotate()
-      .resize(SIDE, SIDE, { fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 82 })
-      .toBuffer()
-      .catch(() => {
-        throw refuse(
-          422,
-          'photo.unread',
-          `${sent.length} bytes that are no photograph`,
-          'Send a JPEG, PNG or WebP picture.',
-        );
-      });
+    const data = await this.foreign.run(READ, sent).catch((error: unknown) => {
+      throw refuse(
+        422,
+        'photo.unread',
+        error instanceof TooMuch
+          ? `This is too much for a photograph: ${error.message}`
+          : `${sent.length} bytes that are no photograph`,
+        'Send a JPEG, PNG or WebP picture.',
+      );
+    });
     const id = randomUUID();
-    await this.db('photo').insert({ id, job_id: jobId, data });
+    await this.db('photo').insert({ id, job_id: jobId, data: Buffer.from(data) });
     return { id };
   }
 

@@ -13,8 +13,20 @@ export class EventRepository {
     return rows.map((row) => row.body);
   }
 
-  /** Adds rows; one whose id is known already is passed over. */
-  async add(jobId: string, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<void> {
+  /** An event of these that is another job's already; null: none is. */
+  async elsewhere(jobId: string, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<string | null> {
+    const row = await trx('bench_event')
+      .whereIn(
+        'id',
+        events.map(({ id }) => id),
+      )
+      .whereNot({ job_id: jobId })
+      .first<{ id: string } | undefined>('id');
+    return row?.id ?? null;
+  }
+
+  /** Adds rows, none of which is known yet. Gives the number of the last. */
+  async add(jobId: string, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<string> {
     const rows = events.map((event) => ({
       id: event.id,
       job_id: jobId,
@@ -22,6 +34,7 @@ export class EventRepository {
       at: event.at,
       body: JSON.stringify(event),
     }));
-    await trx('bench_event').insert(rows).onConflict('id').ignore();
+    const added = await trx('bench_event').insert(rows).returning<{ seq: string }[]>('seq');
+    return added.map(({ seq }) => seq).reduce((a, b) => (BigInt(a) > BigInt(b) ? a : b), '0');
   }
 }

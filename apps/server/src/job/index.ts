@@ -5,3 +5,4 @@ export * from './event.repository.js';
 export * from './pressing.repository.js';
 export * from './recipe.repository.js';
 export * from './result.repository.js';
+export * from './ticket.service.js';

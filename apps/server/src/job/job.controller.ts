@@ -1,8 +1,17 @@
-import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
 import type { Approval, JobChange, JobFile } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
-import { jobChangeSchema, newApprovalSchema, newJobSchema, type JobSummary, type NewJob } from '@kanga/contract/job';
+import {
+  archiveSchema,
+  jobChangeSchema,
+  jobsQuerySchema,
+  newApprovalSchema,
+  newJobSchema,
+  type JobList,
+  type JobSummary,
+  type NewJob,
+} from '@kanga/contract/job';
 import { Valid } from '../http/index.js';
 import { JobService } from './job.service.js';
 
@@ -11,8 +20,8 @@ export class JobController {
   constructor(private readonly jobs: JobService) {}
 
   @Get()
-  list(): Promise<JobSummary[]> {
-    return this.jobs.list();
+  list(@Query(new Valid(jobsQuerySchema)) { list = 'here' }: { list?: JobList }): Promise<JobSummary[]> {
+    return this.jobs.list(list);
   }
 
   @Post()
@@ -31,6 +40,28 @@ export class JobController {
     @Body(new Valid(jobChangeSchema)) change: JobChange,
   ): Promise<JobFile> {
     return this.jobs.save(id, change);
+  }
+
+  /** Puts a job away, out of the lists, or takes it out again. */
+  @Post(':id/archive')
+  @HttpCode(200)
+  archive(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(archiveSchema)) { archived }: { archived: boolean },
+  ): Promise<JobSummary> {
+    return this.jobs.putAway(id, 'archived_at', archived);
+  }
+
+  /** Deletes a job; for a time it can be taken back. */
+  @Delete(':id')
+  remove(@Param('id', new Valid(idSchema)) id: string): Promise<JobSummary> {
+    return this.jobs.putAway(id, 'deleted_at', true);
+  }
+
+  @Post(':id/undelete')
+  @HttpCode(200)
+  undelete(@Param('id', new Valid(idSchema)) id: string): Promise<JobSummary> {
+    return this.jobs.putAway(id, 'deleted_at', false);
   }
 
   @Post(':id/waivers')

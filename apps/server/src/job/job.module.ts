@@ -10,6 +10,7 @@ import { JobService } from './job.service.js';
 import { PressingRepository } from './pressing.repository.js';
 import { RecipeRepository } from './recipe.repository.js';
 import { ResultRepository } from './result.repository.js';
+import { RunStore } from './run-store.js';
 import { TicketController } from './ticket.controller.js';
 import { TicketService } from './ticket.service.js';
 
@@ -20,11 +21,20 @@ import { TicketService } from './ticket.service.js';
     JobService,
     JobRepository,
     EventRepository,
+    RunStore,
     PressingRepository,
     RecipeRepository,
     ResultRepository,
     TicketService,
   ],
-  exports: [JobService, JobRepository, EventRepository, PressingRepository, RecipeRepository, ResultRepository],
+  exports: [
+    TicketService,
+    JobService,
+    JobRepository,
+    EventRepository,
+    PressingRepository,
+    RecipeRepository,
+    ResultRepository,
+  ],
 })
 export class JobModule {}

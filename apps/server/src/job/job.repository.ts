@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { artIdsOf } from '@kanga/core/art';
 import type { Approval, Job, JobChange, RunPlan } from '@kanga/core/job';
 import type { Waiver } from '@kanga/core/finding';
-import type { JobSummary, NewJob } from '@kanga/contract/job';
+import type { JobList, JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 
@@ -29,7 +29,11 @@ interface JobRow {
   created_at: Date;
   updated_at: Date;
   closed_at: Date | null;
+  archived_at: Date | null;
+  deleted_at: Date | null;
 }
+
+type SummaryRow = JobRow & { blank_name: string | null };
 
 const COLUMNS = ['job.*', `job.due::text as due`];
 
@@ -59,6 +63,14 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   closedAt: row.closed_at?.toISOString() ?? null,
 });
 
+function summaryOf(row: SummaryRow): JobSummary {
+  const { id, number, name, customer, due, pieces, status, reached, design, updatedAt } = jobOf(row, []);
+  const [artId = null] = artIdsOf(design);
+  const [archivedAt = null, deletedAt = null] = [row.archived_at?.toISOString(), row.deleted_at?.toISOString()];
+  const head = { id, number, name, customer, due, pieces, status, reached };
+  return { ...head, blankName: row.blank_name, artId, updatedAt, archivedAt, deletedAt };
+}
+
 const columnsOf = (change: Omit<JobChange, 'version'>) => ({
   name: change.name,
   customer: change.customer,
@@ -84,29 +96,47 @@ export class JobRepository {
     return this.db.transaction(work);
   }
 
-  async list(): Promise<JobSummary[]> {
-    const rows = (await this.db('job')
+  private summaries(): Knex.QueryBuilder {
+    return this.db('job')
       .leftJoin('blank', 'blank.id', 'job.blank_id')
-      .orderBy([
-        { column: 'job.status', order: 'desc' },
-        { column: 'job.due', nulls: 'last' },
-        { column: 'job.number' },
-      ])
-      .limit(500)
-      .select(this.db.raw([...COLUMNS, 'blank.name as blank_name'].join(', ')))) as (JobRow & {
-      blank_name: string | null;
-    })[];
-    return rows.map((row) => {
-      const { id, number, name, customer, due, pieces, status, reached, design, updatedAt } = jobOf(row, []);
-      const [artId = null] = artIdsOf(design);
-      return { id, number, name, customer, due, pieces, status, reached, blankName: row.blank_name, artId, updatedAt };
-    });
+      .select(this.db.raw([...COLUMNS, 'blank.name as blank_name'].join(', ')));
+  }
+
+  async list(list: JobList): Promise<JobSummary[]> {
+    const query = this.summaries().limit(500);
+    if (list === 'deleted') void query.whereNotNull('deleted_at').orderBy('deleted_at', 'desc');
+    else if (list === 'archived')
+      void query.whereNull('deleted_at').whereNotNull('archived_at').orderBy('archived_at', 'desc');
+    else
+      void query
+        .whereNull('deleted_at')
+        .whereNull('archived_at')
+        .orderBy([
+          { column: 'job.status', order: 'desc' },
+          { column: 'job.due', nulls: 'last' },
+          { column: 'job.number' },
+        ]);
+    return ((await query) as SummaryRow[]).map(summaryOf);
+  }
+
+  /** Puts a job away (`archived_at`, `deleted_at`) or takes it back; null: there is none. */
+  async putAway(id: string, how: 'archived_at' | 'deleted_at', away: boolean): Promise<JobSummary | null> {
+    const now = away ? this.db.raw('coalesce(??, now())', [how]) : null;
+    await this.db('job')
+      .where({ id })
+      .update({ [how]: now });
+    const [row] = (await this.summaries().where('job.id', id)) as SummaryRow[];
+    return row ? summaryOf(row) : null;
+  }
+
+  async isDeleted(id: string, db: Knex = this.db): Promise<boolean> {
+    return (await db('job').where({ id }).whereNotNull('deleted_at').first('id')) !== undefined;
   }
 
   /** The job, or null. With `lock` it stays as it is until the transaction ends. */
   async find(id: string, db: Knex = this.db, lock = false): Promise<Job | null> {
     const query = db('job')
-      .where({ id })
+      .where({ id, deleted_at: null })
       .select(db.raw(COLUMNS.join(', ')));
     const [row] = (await (lock ? query.forUpdate() : query)) as JobRow[];
     if (!row) return null;

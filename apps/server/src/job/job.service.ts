@@ -14,7 +14,8 @@ import {
   type JobView,
 } from '@kanga/core/job';
 import { unitPrinter } from '@kanga/core/units';
-import type { JobSummary, NewJob } from '@kanga/contract/job';
+import type { Happened } from '@kanga/contract/bench';
+import type { JobList, JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
@@ -23,9 +24,11 @@ import { Live } from '../live/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
 import { EventRepository } from './event.repository.js';
+import { misfit } from './misfit.js';
 import { JobRepository } from './job.repository.js';
 import { PressingRepository } from './pressing.repository.js';
 import { ResultRepository } from './result.repository.js';
+import { RunStore } from './run-store.js';
 
 /** Choices that the frozen plan was made from: at the press they can no longer change. */
 const PLANNED: (keyof JobChange)[] = [
@@ -71,16 +74,28 @@ export class JobService {
     private readonly results: ResultRepository,
     private readonly pressings: PressingRepository,
     private readonly live: Live,
+    private readonly runs: RunStore,
   ) {}
 
-  list(): Promise<JobSummary[]> {
-    return this.jobs.list();
+  list(list: JobList): Promise<JobSummary[]> {
+    return this.jobs.list(list);
+  }
+
+  /** Puts a job away or deletes it, or takes it back; done twice it changes nothing. */
+  async putAway(id: string, how: 'archived_at' | 'deleted_at', away: boolean): Promise<JobSummary> {
+    const changed = await this.jobs.putAway(id, how, away);
+    if (!changed) throw notFound('job', id);
+    this.runs.forget(id);
+    this.live.say({ kind: 'runs' });
+    return changed;
   }
 
   async job(id: string, db?: Knex, lock = false): Promise<Job> {
     const job = await this.jobs.find(id, db, lock);
-    if (!job) throw notFound('job', id);
-    return job;
+    if (job) return job;
+    if (await this.jobs.isDeleted(id, db))
+      throw refuse(410, 'job.deleted', 'This job was deleted', 'Take it back under Jobs, Deleted.');
+    throw notFound('job', id);
   }
 
   async file(id: string, db?: Knex): Promise<JobFile> {
@@ -193,48 +208,68 @@ export class JobService {
     return this.file(id);
   }
 
-  /** What happened at the press, oldest first. Screens ask for it whenever their live line was cut: nothing else is read for it. */
-  async happened(id: string): Promise<BenchEvent[]> {
-    await this.job(id);
-    return this.events.of(id);
+  /** What happened at the press, oldest first, from an entry on. Screens ask for it whenever their live line was cut: nothing else is read for it. */
+  async happened(id: string, since: number): Promise<Happened> {
+    const run = await this.runs.of(id);
+    if (!run) await this.job(id);
+    return tail(run?.bench.events ?? [], since);
   }
 
-  /** Adds events of the press to a job whose plan is frozen, and gives back all of them. */
-  async record(id: string, sent: readonly BenchEvent[]): Promise<BenchEvent[]> {
-    const { fresh: taken, all: kept } = await this.jobs.transaction(async (trx) => {
-      const job = await this.job(id, trx, true);
-      const before = await this.events.of(id, trx);
-      const known = new Set(before.map((event) => event.id));
-      const fresh = sent.filter(({ id: one }) => !known.has(one) && known.add(one));
-      if (fresh.length === 0) return { fresh, all: before };
-      if (job.status === 'closed') throw closedRefusal(job);
-      const plan = await this.jobs.plan(id, trx);
-      if (!plan)
-        throw refuse(
-          409,
-          'bench.no-plan',
-          `Job ${job.number} is not at the press`,
-          'Start it at the press from the stack first.',
-        );
-      const lastOf = (event: BenchEvent) =>
-        'piece' in event ? event.piece : 'bed' in event ? event.bed * plan.atOnce : 0;
-      const beyond = fresh.map(lastOf).find((piece) => piece >= plan.pieces);
-      if (beyond !== undefined) {
-        throw refuse(
-          422,
-          'bench.no-piece',
-          `There is no piece ${beyond + 1}: this job has ${plan.pieces}`,
-          'Reload the press screen.',
-        );
-      }
-      await this.events.add(id, fresh, trx);
-      const all = [...before, ...fresh];
-      await this.pressings.keep(job, plan, all, fresh, trx);
-      // Nothing came of a run of which nothing was ever judged.
-      if (all.some(({ kind }) => kind === 'verdict')) await this.results.keep(id, plan, all, trx);
-      return { fresh, all };
-    });
-    if (taken.length > 0) this.live.say({ kind: 'run', jobId: id, events: taken });
-    return kept;
+  /** Adds events of the press to a job whose plan is frozen, and gives what the sender does not know yet: all from `since` on, or else what is new. */
+  async record(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
+    try {
+      const { told, news } = await this.jobs.transaction((trx) => this.take(id, sent, since, trx));
+      if (news.events.length > 0) this.live.say({ kind: 'run', jobId: id, ...news });
+      return told;
+    } catch (error) {
+      this.runs.forget(id);
+      throw error;
+    }
+  }
+
+  private async take(
+    id: string,
+    sent: readonly BenchEvent[],
+    since: number | undefined,
+    trx: Knex.Transaction,
+  ): Promise<{ told: Happened; news: Happened }> {
+    const job = await this.job(id, trx, true);
+    const run = await this.runs.of(id, trx);
+    const seen = new Set<string>();
+    const fresh = sent.filter((event) => !run?.bench.has(event.id) && !seen.has(event.id) && seen.add(event.id));
+    const from = run?.bench.events.length ?? 0;
+    const told = () => tail(run?.bench.events ?? [], since ?? from);
+    if (fresh.length === 0) return { told: told(), news: { from, events: [] } };
+    if (job.status === 'closed') throw closedRefusal(job);
+    if (!run)
+      throw refuse(
+        409,
+        'bench.no-plan',
+        `Job ${job.number} is not at the press`,
+        'Start it at the press from the stack first.',
+      );
+    const wrong = misfit(run.plan, fresh, Date.now());
+    if (wrong) throw wrong;
+    const elsewhere = await this.events.elsewhere(id, fresh, trx);
+    if (elsewhere !== null)
+      throw refuse(409, 'bench.other-job', `The entry ${elsewhere} is one of another job`, 'Reload the press screen.');
+    const last = await this.events.add(id, fresh, trx);
+    const beds = run.bench.add(fresh);
+    this.runs.took(id, last);
+    const { state } = run.bench;
+    await this.pressings.keep(job, run.plan, state, beds, trx);
+    const judged = (bed: number) => state.beds[bed]?.pieces.some((piece) => state.verdicts[piece]) ?? false;
+    // Nothing came of a run of which nothing was ever judged.
+    if (
+      fresh.some(({ kind }) => kind === 'verdict' || kind === 'undo' || kind === 'swap') ||
+      [...(beds ?? [])].some(judged)
+    )
+      await this.results.keep(id, run.plan, state, trx);
+    return { told: told(), news: { from, events: fresh } };
   }
 }
+
+const tail = (events: readonly BenchEvent[], since: number): Happened => {
+  const from = Math.min(since, events.length);
+  return { from, events: events.slice(from) };
+};

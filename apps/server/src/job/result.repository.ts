@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { BenchEvent } from '@kanga/core/bench';
+import type { BenchState } from '@kanga/core/bench';
 import { withRecipes } from '@kanga/core/inspect';
-import { outcomesOf, type Outcome, type RunPlan } from '@kanga/core/job';
+import { outcomesFrom, type Outcome, type RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -18,10 +18,10 @@ export class ResultRepository {
     private readonly recipes: RecipeRepository,
   ) {}
 
-  /** Counts anew what came of a run, from all of its events. */
-  async keep(jobId: string, plan: RunPlan, events: readonly BenchEvent[], trx: Knex.Transaction): Promise<void> {
+  /** Counts anew what came of a run. */
+  async keep(jobId: string, plan: RunPlan, state: BenchState, trx: Knex.Transaction): Promise<void> {
     await trx('run_result').where({ job_id: jobId }).delete();
-    for (const outcome of outcomesOf({ plan, events: [...events] })) {
+    for (const outcome of outcomesFrom(plan, state)) {
       const { good, spoiled, last, faults, by: who, house } = outcome;
       const settings_id = await this.settingsId(outcome, trx);
       await trx('run_result').insert({ job_id: jobId, settings_id, who, house, good, spoiled, last, faults });

@@ -4,37 +4,28 @@ import type { Readable } from 'node:stream';
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import { ART_LIMITS, type DesignItem, type SideDesign } from '@kanga/core/art';
-import type { BenchEvent } from '@kanga/core/bench';
+import { benchState, type BenchEvent } from '@kanga/core/bench';
 import type { Blank } from '@kanga/core/blank';
 import type { JobFile } from '@kanga/core/job';
-import { check } from '@kanga/contract/finding';
-import { ticketSchema, upgradeTicket, type Ticket } from '@kanga/contract/job';
+import type { Ticket } from '@kanga/contract/job';
 import type { Knex } from 'knex';
-import yauzl from 'yauzl';
 import yazl from 'yazl';
-import { ArtService, spoolTo, withSpoolFolder, type Spooled } from '../art/index.js';
+import { ArtService, spoolTo, withSpoolFolder } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
-import { Refusal, refuse } from '../http/index.js';
+import { ForeignReader, LIMITS, task, TooMuch } from '../foreign/index.js';
 import { Live } from '../live/index.js';
 import { ShopService } from '../shop/index.js';
 import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
 import { JobService } from './job.service.js';
+import { notATicket, type ArtFiles, type openTicket } from './open-ticket.js';
 import { PressingRepository } from './pressing.repository.js';
+import { ResultRepository } from './result.repository.js';
 
 const TICKET_LIMIT = ART_LIMITS.bytes + 20 * 1024 * 1024;
-const JSON_LIMIT = 16 * 1024 * 1024;
-
-const notATicket = (why: string) =>
-  refuse(
-    422,
-    'ticket.broken',
-    `This is not a job ticket: ${why}`,
-    'Choose a zip that Kanga exported, whole and unchanged.',
-  );
-
-/** The pictures of a ticket on disk, by their content. */
-type ArtFiles = Map<string, Spooled>;
+const OPEN = task<typeof openTicket>(new URL('./open-ticket.js', import.meta.url), 'openTicket');
+/** A ticket brings all its pictures, and a zip is taken apart sooner than a picture is read. */
+const TICKET_LIMITS = { ...LIMITS, cpu: 2 * LIMITS.cpu };
 
 /** The same design with the ids that its pictures have here; one that did not come along is left out. */
 const withArtIds = (design: readonly SideDesign[], here: ReadonlyMap<string, string>): SideDesign[] =>
@@ -62,17 +53,6 @@ function renewed(events: readonly BenchEvent[]): BenchEvent[] {
 const withoutPhotos = (events: readonly BenchEvent[]): BenchEvent[] =>
   events.map((event) => (event.kind === 'verdict' && event.verdict === 'spoiled' ? { ...event, photo: null } : event));
 
-async function readAll(stream: Readable, limit: number): Promise<Buffer> {
-  const chunks: Buffer[] = [];
-  let size = 0;
-  for await (const chunk of stream as AsyncIterable<Buffer>) {
-    size += chunk.length;
-    if (size > limit) throw notATicket('its ticket.json is too large');
-    chunks.push(chunk);
-  }
-  return Buffer.concat(chunks);
-}
-
 /** Exports and imports a job with its art as one zip; the format is in docs/formats/ticket.md. */
 @Injectable()
 export class TicketService {
@@ -85,6 +65,8 @@ export class TicketService {
     private readonly shop: ShopService,
     private readonly pressings: PressingRepository,
     private readonly live: Live,
+    private readonly foreign: ForeignReader,
+    private readonly results: ResultRepository,
   ) {}
 
   async export(id: string): Promise<{ name: string; stream: Readable }> {
@@ -103,45 +85,35 @@ export class TicketService {
     return { name: `kanga-job-${file.job.number}.zip`, stream: zip.outputStream as Readable };
   }
 
-  import(source: Readable): Promise<JobFile> {
-    return withSpoolFolder(async (folder) => {
-      const zipPath = join(folder, 'ticket.zip');
-      await spoolTo(zipPath, source, TICKET_LIMIT);
-      const { ticket, spooled } = await this.open(zipPath, folder);
-      return this.restore(ticket.file, spooled);
+  /** Takes a ticket in unless its job is here already; gives whether it was. */
+  importOnce(source: Readable): Promise<boolean> {
+    return this.opened(source, async (ticket, spooled) => {
+      const { id } = ticket.file.job;
+      if ((await this.jobs.find(id)) !== null || (await this.jobs.isDeleted(id))) return false;
+      const { plan, events, job } = await this.restore(ticket.file, spooled);
+      // A shop's own jobs come back with what they proved.
+      if (plan && events.some(({ kind }) => kind === 'verdict'))
+        await this.jobs.transaction((trx) => this.results.keep(job.id, plan, benchState(plan, events), trx));
+      return true;
     });
   }
 
-  private async open(zipPath: string, folder: string): Promise<{ ticket: Ticket; spooled: ArtFiles }> {
-    const zip = await yauzl.openPromise(zipPath, { autoClose: false }).catch((error: unknown) => {
-      throw notATicket(error instanceof Error ? error.message : String(error));
+  import(source: Readable): Promise<JobFile> {
+    return this.opened(source, (ticket, spooled) => this.restore(ticket.file, spooled));
+  }
+
+  /** Takes a ticket apart, and gives it to whoever wants it, as long as its files are there. */
+  private opened<T>(source: Readable, use: (ticket: Ticket, spooled: ArtFiles) => Promise<T>): Promise<T> {
+    return withSpoolFolder(async (folder) => {
+      const zipPath = join(folder, 'ticket.zip');
+      await spoolTo(zipPath, source, TICKET_LIMIT);
+      const { ticket, spooled } = await this.foreign
+        .run(OPEN, { zipPath, folder }, TICKET_LIMITS)
+        .catch((error: unknown) => {
+          throw error instanceof TooMuch ? notATicket(error.message) : error;
+        });
+      return use(ticket, spooled);
     });
-    try {
-      const entries = new Map<string, yauzl.Entry>();
-      for await (const entry of zip.eachEntry()) entries.set(entry.fileName, entry);
-      const head = entries.get('ticket.json');
-      if (!head) throw notATicket('it holds no ticket.json');
-      const written: unknown = JSON.parse(
-        (await readAll(await zip.openReadStreamPromise(head), JSON_LIMIT)).toString('utf8'),
-      );
-      const checked = check(ticketSchema, upgradeTicket(written));
-      if (!checked.ok) throw new Refusal(422, { ...checked.problem, code: 'ticket.invalid' });
-      const spooled: ArtFiles = new Map();
-      for (const { sha256 } of checked.value.file.arts) {
-        if (spooled.has(sha256)) continue;
-        const entry = entries.get(`art/${sha256}`);
-        if (!entry) throw notATicket('its picture is missing');
-        const file = await spoolTo(join(folder, sha256), await zip.openReadStreamPromise(entry), ART_LIMITS.bytes);
-        if (file.sha256 !== sha256) throw notATicket('its picture is not the one the ticket names');
-        spooled.set(sha256, file);
-      }
-      return { ticket: checked.value, spooled };
-    } catch (error) {
-      if (error instanceof Refusal) throw error;
-      throw notATicket(error instanceof Error ? error.message : String(error));
-    } finally {
-      zip.close();
-    }
   }
 
   private async restore(file: JobFile, spooled: ArtFiles): Promise<JobFile> {
@@ -167,7 +139,7 @@ export class TicketService {
     trx: Knex.Transaction,
   ): Promise<string> {
     const { job, plan } = file;
-    const isCopy = (await this.jobs.find(job.id, trx)) !== null;
+    const isCopy = (await this.jobs.find(job.id, trx)) !== null || (await this.jobs.isDeleted(job.id, trx));
     const id = isCopy ? randomUUID() : job.id;
     const known = <T extends { id: string }>(list: T[], wanted: string | null) =>
       list.some((one) => one.id === wanted) ? wanted : null;
@@ -185,7 +157,8 @@ export class TicketService {
       await this.jobs.freeze(id, plan, trx);
       const events = withoutPhotos(isCopy ? renewed(file.events) : file.events);
       if (events.length > 0) await this.events.add(id, events, trx);
-      await this.pressings.keep(await this.jobService.job(id, trx), plan, events, events, trx);
+      const state = benchState(plan, events);
+      await this.pressings.keep(await this.jobService.job(id, trx), plan, state, null, trx);
     }
     return id;
   }

@@ -118,7 +118,9 @@ export class PrintService {
   async pdf(id: string): Promise<{ stream: Readable; name: string }> {
     const print = await this.find(id);
     if (print.pdfBlobId === null)
-      throw refuse(409, 'print.state', 'This print is not drawn yet', 'Wait until it is ready.');
+      throw print.record.state === 'rendering'
+        ? refuse(409, 'print.state', 'This print is not drawn yet', 'Wait until it is ready.')
+        : refuse(410, 'print.gone', 'The pages of this print are no longer kept', 'Make a new print from the job.');
     await this.sameRule(print);
     return { stream: this.art.blob(print.pdfBlobId), name: `kanga-print-${print.record.number}.pdf` };
   }

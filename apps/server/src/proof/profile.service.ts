@@ -6,12 +6,12 @@ import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { spoolTo, withSpoolFolder } from '../art/index.js';
 import { DB } from '../db/index.js';
+import { ForeignReader, task } from '../foreign/index.js';
 import { refuse } from '../http/index.js';
+import type { throughProfile } from './read-profile.js';
 
 const LIMIT = 8 * 1024 * 1024;
-
-/** Colour models that a printer's profile may have, as its header names them (ICC.1:2010, 7.2.6). */
-const MODELS: Record<string, 'srgb' | 'cmyk' | 'b-w'> = { 'RGB ': 'srgb', CMYK: 'cmyk', GRAY: 'b-w' };
+const THROUGH = task<typeof throughProfile>(new URL('./read-profile.js', import.meta.url), 'throughProfile');
 
 const notAProfile = (name: string) =>
   refuse(
@@ -24,7 +24,10 @@ const notAProfile = (name: string) =>
 /** The profile of the shop's printer and paper, and the look of a proof through it. */
 @Injectable()
 export class ProfileService {
-  constructor(@Inject(DB) private readonly db: Knex) {}
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly foreign: ForeignReader,
+  ) {}
 
   private async kept(): Promise<{ name: string; data: Buffer } | null> {
     return (await this.db('proof_profile').first<{ name: string; data: Buffer } | undefined>('name', 'data')) ?? null;
@@ -39,43 +42,25 @@ export class ProfileService {
     return withSpoolFolder(async (folder) => {
       const path = join(folder, 'profile.icc');
       await spoolTo(path, source, LIMIT);
-      const data = await readFile(path);
-      const model = MODELS[data.toString('latin1', 16, 20)];
-      // ICC.1:2010, 7.2.9: the signature of a profile file stands at byte 36.
-      if (data.length < 132 || data.toString('latin1', 36, 40) !== 'acsp' || !model) throw notAProfile(name);
+      const profile = await readFile(path);
       const probe = sharp({ create: { width: 8, height: 8, channels: 3, background: '#808080' } });
-      await this.through(await probe.png().toBuffer(), path, model).catch(() => {
+      const png = await probe.png().toBuffer();
+      await this.foreign.run(THROUGH, { png, profile, path }).catch(() => {
         throw notAProfile(name);
       });
-      await this.db('proof_profile').insert({ id: 1, name, data }).onConflict('id').merge();
+      await this.db('proof_profile').insert({ id: 1, name, data: profile }).onConflict('id').merge();
       return { name };
     });
   }
 
-  /** A picture as the profile's printer can show it: turned to its colours and back (a soft proof); null when no profile was given. */
+  /** A picture as the profile's printer can show it; null when no profile was given. */
   async soften(png: Buffer): Promise<Buffer | null> {
-    const profile = await this.kept();
-    if (!profile) return null;
+    const kept = await this.kept();
+    if (!kept) return null;
     return withSpoolFolder(async (folder) => {
       const path = join(folder, 'profile.icc');
-      await writeFile(path, profile.data);
-      return this.through(png, path, MODELS[profile.data.toString('latin1', 16, 20)] ?? 'srgb');
+      await writeFile(path, kept.data);
+      return Buffer.from(await this.foreign.run(THROUGH, { png, profile: kept.data, path }));
     });
-  }
-
-  private async through(png: Buffer, path: string, model: 'srgb' | 'cmyk' | 'b-w'): Promise<Buffer> {
-    const alpha = await sharp(png).ensureAlpha().extractChannel('alpha').raw().toBuffer({ resolveWithObject: true });
-    const printed = await sharp(png)
-      .flatten({ background: '#ffffff' })
-      .toColourspace(model)
-      .withIccProfile(path)
-      .tiff({ compression: 'lzw' })
-      .toBuffer();
-    const back = await sharp(printed).toColourspace('srgb').removeAlpha().raw().toBuffer({ resolveWithObject: true });
-    const { width, height } = back.info;
-    return sharp(back.data, { raw: { width, height, channels: 3 } })
-      .joinChannel(alpha.data, { raw: { width, height, channels: 1 } })
-      .png()
-      .toBuffer();
   }
 }

@@ -64,6 +64,34 @@ export class ShopRepository {
     });
   }
 
+  /** Adds printers, papers and presses that are not there yet; those that are stay as the shop has them. */
+  async ensureFloor({ printers, media, presses }: Omit<Shop, 'settings'>): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      const missing = async (
+        table: 'printer' | 'media' | 'press',
+        rows: { id: string; body: string; printer_id?: string }[],
+      ) => {
+        for (const row of rows)
+          await trx(table)
+            .insert({ ...row, position: this.last(table) })
+            .onConflict('id')
+            .ignore();
+      };
+      await missing(
+        'printer',
+        printers.map((one) => ({ id: one.id, body: JSON.stringify(one) })),
+      );
+      await missing(
+        'media',
+        media.map((one) => ({ id: one.id, printer_id: one.printerId, body: JSON.stringify(one) })),
+      );
+      await missing(
+        'press',
+        presses.map((one) => ({ id: one.id, body: JSON.stringify(one) })),
+      );
+    });
+  }
+
   async saveMedia(media: Media): Promise<void> {
     const row = { printer_id: media.printerId, body: JSON.stringify(media) };
     await this.db('media')

@@ -1,1 +1,2 @@
 export * from './stack.module.js';
+export * from './recipe.service.js';

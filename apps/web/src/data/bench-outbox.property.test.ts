@@ -1,4 +1,5 @@
 import type { BenchEvent } from '@kanga/core/bench';
+import type { Happened } from '@kanga/contract/bench';
 import fc from 'fast-check';
 import { BenchOutbox } from './index.js';
 import { MemoryStore } from './testing/memory-store.js';
@@ -8,9 +9,10 @@ const idsOf = (events: readonly BenchEvent[]): string[] => events.map(({ id }) =
 
 interface Request {
   events: BenchEvent[];
+  since: number;
   /** What the server answers, once it has taken them. */
-  answer: BenchEvent[] | null;
-  resolve: (events: BenchEvent[]) => void;
+  answer: Happened | null;
+  resolve: (happened: Happened) => void;
   reject: (error: unknown) => void;
 }
 
@@ -19,16 +21,23 @@ class World {
   server: BenchEvent[] = [];
   made = 0;
   readonly requests: Request[][] = [[], []];
-  readonly lines: BenchEvent[][][] = [[], []];
-  readonly lists: BenchEvent[][][] = [[], []];
+  readonly lines: Happened[][] = [[], []];
+  readonly lists: Happened[][] = [[], []];
   readonly stores = [new MemoryStore(), new MemoryStore()];
   readonly screens = [0, 1].map((i) => this.open(i));
 
   open(i: number): BenchOutbox {
-    const send = (_: string, events: BenchEvent[]) =>
-      new Promise<BenchEvent[]>((resolve, reject) => this.requests[i]?.push({ events, answer: null, resolve, reject }));
+    const send = (_: string, events: BenchEvent[], since: number) =>
+      new Promise<Happened>((resolve, reject) =>
+        this.requests[i]?.push({ events, since, answer: null, resolve, reject }),
+      );
     // As a page that is loaded: what the server has now, and what is kept here.
     return new BenchOutbox('j', [...this.server], this.stores[i] ?? new MemoryStore(), send);
+  }
+
+  since(wanted: number): Happened {
+    const from = Math.min(wanted, this.server.length);
+    return { from, events: this.server.slice(from) };
   }
 
   private first = (i: number, is: (request: Request) => boolean): Request | undefined => {
@@ -41,9 +50,10 @@ class World {
     const request = this.requests[i]?.find(({ answer }) => answer === null);
     if (!request) return;
     const fresh = request.events.filter(({ id }) => !this.server.some((known) => known.id === id));
+    const from = this.server.length;
     this.server = [...this.server, ...fresh];
-    request.answer = this.server;
-    if (fresh.length > 0) for (const line of this.lines) line.push(fresh);
+    request.answer = this.since(request.since);
+    if (fresh.length > 0) for (const line of this.lines) line.push({ from, events: fresh });
   }
 
   readonly acts: Record<string, (i: number) => void> = {
@@ -53,7 +63,7 @@ class World {
     },
     answer: (i) => {
       const request = this.first(i, ({ answer }) => answer !== null);
-      if (request?.answer) request.resolve([...request.answer]);
+      if (request?.answer) request.resolve(request.answer);
     },
     /** The request is lost on its way, or its answer is. */
     lose: (i) => {
@@ -61,13 +71,13 @@ class World {
     },
     hear: (i) => {
       const news = this.lines[i]?.shift();
-      if (news) this.screens[i]?.add(news);
+      if (news) this.screens[i]?.take(news);
     },
     cut: (i) => {
       this.lines[i]?.splice(0);
     },
     ask: (i) => {
-      this.lists[i]?.push([...this.server]);
+      this.lists[i]?.push(this.since(this.screens[i]?.base ?? 0));
     },
     told: (i) => {
       const list = this.lists[i]?.shift();
@@ -116,7 +126,7 @@ describe('two screens on an unsteady line', () => {
           await jest.advanceTimersByTimeAsync(2000);
         }
         for (const screen of world.screens) {
-          screen.take([...world.server]);
+          screen.take(world.since(0));
           expect(idsOf(screen.read().events)).toEqual(idsOf(world.server));
           expect(screen.read().waiting).toBe(0);
           screen.close();

@@ -1,4 +1,5 @@
 import type { BenchEvent } from '@kanga/core/bench';
+import type { Happened } from '@kanga/contract/bench';
 import { ApiError, BenchOutbox } from './index.js';
 import { MemoryStore } from './testing/memory-store.js';
 import { away, event } from './testing/outbox.js';
@@ -8,11 +9,11 @@ class Server {
   events: BenchEvent[] = [];
   away = false;
   calls = 0;
-  send = (_: string, sent: BenchEvent[]): Promise<BenchEvent[]> => {
+  send = (_: string, sent: BenchEvent[], since: number): Promise<Happened> => {
     this.calls++;
     if (this.away) return Promise.reject(away);
     this.events.push(...sent.filter((e) => !this.events.some((known) => known.id === e.id)));
-    return Promise.resolve([...this.events]);
+    return Promise.resolve({ from: since, events: this.events.slice(since) });
   };
 }
 
@@ -59,33 +60,33 @@ describe('BenchOutbox', () => {
   });
   it('takes what another screen added, and never an older list', () => {
     const outbox = new BenchOutbox('j', [event(0), event(1)], new MemoryStore(), new Server().send);
-    outbox.take([event(0)]);
+    outbox.take({ from: 0, events: [event(0)] });
     expect(outbox.read().events).toHaveLength(2);
-    outbox.take([event(0), event(1), event(2)]);
+    outbox.take({ from: 0, events: [event(0), event(1), event(2)] });
     expect(outbox.read().events).toHaveLength(3);
     outbox.close();
   });
   it('adds what is told of it just now, once', () => {
     const outbox = new BenchOutbox('j', [event(0)], new MemoryStore(), new Server().send);
-    outbox.add([event(0), event(1)]);
-    outbox.add([event(1)]);
+    outbox.take({ from: 0, events: [event(0), event(1)] });
+    outbox.take({ from: 1, events: [event(1)] });
     expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
     outbox.close();
   });
   it('writes down what happened before it forgets its own entry, so that a reload without a server shows it', async () => {
     const [server, store] = [new Server(), new MemoryStore()];
-    const seen: [events: readonly BenchEvent[], keptHere: number][] = [];
-    const remember = (_: string, events: readonly BenchEvent[]) => {
-      seen.push([events, store.length]);
+    const seen: [happened: Happened, keptHere: number][] = [];
+    const remember = (_: string, happened: Happened) => {
+      seen.push([happened, store.length]);
       return Promise.resolve();
     };
     const outbox = new BenchOutbox('j', [], store, server.send, remember);
     outbox.record(event(0));
     await new Promise((done) => setTimeout(done, 0));
-    expect(seen).toEqual([[[event(0)], 1]]);
+    expect(seen).toEqual([[{ from: 0, events: [event(0)] }, 1]]);
     expect(store.length).toBe(0);
-    outbox.add([event(1)]);
-    expect(seen.at(-1)?.[0]).toEqual([event(0), event(1)]);
+    outbox.take({ from: 1, events: [event(1)] });
+    expect(seen.at(-1)?.[0]).toEqual({ from: 0, events: [event(0), event(1)] });
     outbox.close();
   });
   it('goes on where what happened cannot be written down', async () => {
@@ -98,18 +99,18 @@ describe('BenchOutbox', () => {
     outbox.close();
   });
   it('keeps what was told on the live line while an older answer was on its way', async () => {
-    const answer: { give: (events: BenchEvent[]) => void } = { give: () => undefined };
+    const answer: { give: (happened: Happened) => void } = { give: () => undefined };
     const outbox = new BenchOutbox('j', [], new MemoryStore(), () => new Promise((resolve) => (answer.give = resolve)));
     outbox.record(event(0));
     // The server took it, and told of it and of another screen's entry, before its answer came through.
-    outbox.add([event(0)]);
-    outbox.add([event(1)]);
-    answer.give([event(0)]);
+    outbox.take({ from: 0, events: [event(0)] });
+    outbox.take({ from: 1, events: [event(1)] });
+    answer.give({ from: 0, events: [event(0)] });
     await new Promise((done) => setTimeout(done, 0));
     expect(outbox.read()).toMatchObject({ events: [event(0), event(1)], waiting: 0 });
     // Nor does a longer list that was read before the last entry.
-    outbox.add([event(4)]);
-    outbox.take([event(0), event(1), event(2)]);
+    outbox.take({ from: 3, events: [event(4)] });
+    outbox.take({ from: 0, events: [event(0), event(1), event(2)] });
     expect(outbox.read().events).toEqual([event(0), event(1), event(2), event(4)]);
     outbox.close();
   });
@@ -143,19 +144,54 @@ describe('BenchOutbox', () => {
     expect(outbox.read().waiting).toBe(0);
     outbox.close();
   });
-  it('shows a refusal and does not hammer the server; the user may drop what is refused', async () => {
-    const store = new MemoryStore();
+  it('sets an entry aside that is never taken, and sends the others; it outlives a reload and can be sent again or dropped', async () => {
+    const [server, store] = [new Server(), new MemoryStore()];
+    const problem = { code: 'input.invalid', title: 'a NUL', remedy: 'Take it out.', faults: [] };
     let calls = 0;
-    const outbox = new BenchOutbox('j', [], store, () => {
+    let mended = false;
+    const send = (job: string, sent: BenchEvent[], since: number): Promise<Happened> => {
       calls++;
-      return Promise.reject(new ApiError(409, { code: 'job.closed', title: 'closed', remedy: '', faults: [] }));
-    });
+      return !mended && sent.some(({ id }) => id === 'e1')
+        ? Promise.reject(new ApiError(400, problem))
+        : server.send(job, sent, since);
+    };
+    server.away = true;
+    const before = new BenchOutbox('j', [], store, server.send);
+    before.record(event(0), event(1), event(2));
+    before.close();
+    server.away = false;
+    const outbox = new BenchOutbox('j', [], store, send);
+    for (let i = 0; i < 5; i++) await outbox.flush();
+    expect(server.events).toEqual([event(0), event(2)]);
+    expect(outbox.read()).toMatchObject({ waiting: 0, trouble: null, aside: [{ event: event(1), problem }] });
+    const asked = calls;
+    await outbox.flush();
+    expect(calls).toBe(asked);
+    outbox.close();
+    const later = new BenchOutbox('j', server.events, store, send);
+    expect(later.read().aside).toEqual([{ event: event(1), problem }]);
+    // Sent again as it is, it comes back; changed, or with what was wrong mended, it goes through.
+    later.again('e1');
+    await new Promise((done) => setTimeout(done, 5));
+    expect(later.read().aside).toHaveLength(1);
+    mended = true;
+    later.again('e1', (one) => ({ ...one, by: 'Wren' }));
+    await new Promise((done) => setTimeout(done, 5));
+    expect(later.read()).toMatchObject({ aside: [], waiting: 0 });
+    expect(server.events.at(-1)).toEqual({ ...event(1), by: 'Wren' });
+    expect(store.length).toBe(0);
+    later.close();
+  });
+  it('drops what was set aside on the user’s word alone', async () => {
+    const store = new MemoryStore();
+    const closed = new ApiError(409, { code: 'job.closed', title: 'closed', remedy: '', faults: [] });
+    const outbox = new BenchOutbox('j', [], store, () => Promise.reject(closed));
     outbox.record(event(0));
     await new Promise((done) => setTimeout(done, 5));
-    expect(outbox.read()).toMatchObject({ waiting: 1, trouble: { code: 'job.closed' } });
-    expect(calls).toBe(1);
-    outbox.dropWaiting();
-    expect(outbox.read()).toMatchObject({ waiting: 0, trouble: null });
+    expect(outbox.read()).toMatchObject({ events: [], waiting: 0, aside: [{ problem: { code: 'job.closed' } }] });
+    outbox.drop('e0');
+    expect(outbox.read().aside).toEqual([]);
     expect(store.length).toBe(0);
+    outbox.close();
   });
 });

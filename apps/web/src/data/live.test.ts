@@ -48,7 +48,7 @@ describe('LiveLine', () => {
     last().opens();
     const presses = [{ pressId: 'p', reading: null, trouble: 'away' as const }];
     last().says({ kind: 'presses', presses });
-    last().says({ kind: 'run', jobId: 'j', events: [] });
+    last().says({ kind: 'run', jobId: 'j', from: 0, events: [] });
     expect(news.map(({ kind }) => kind)).toEqual(['again', 'presses', 'run']);
     expect(line.read()).toEqual({ heard: true, presses });
   });

@@ -7,3 +7,4 @@ export * from './line.js';
 export * from './motif.js';
 export * from './problem-finding.js';
 export * from './schools.js';
+export * from './set-aside.js';

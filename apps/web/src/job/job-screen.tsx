@@ -27,7 +27,7 @@ import {
   useShop,
   type SessionState,
 } from '../data/index.js';
-import { Border, Cloth, findingOf, Findings, Line, type FindingAction } from '../frame/index.js';
+import { Border, Cloth, findingOf, Findings, Line, SetAside, type FindingAction } from '../frame/index.js';
 import { JobContextDoor, type JobContext } from './job-context.js';
 import { JobHead } from './job-head.js';
 import { useAct } from './use-act.js';
@@ -238,6 +238,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
         border={<Border view={view} at={stage} />}
         foot={
           <>
+            {stage !== 'press' && <SetAside outbox={outbox} bench={bench} />}
             <Findings
               findings={findings}
               waivers={job.waivers}
@@ -245,17 +246,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
               actions={{
                 ...troubleActions,
                 ...(bench.trouble
-                  ? {
-                      [bench.trouble.code]: [
-                        { label: 'Try again', act: () => void outbox.flush() },
-                        {
-                          label: 'Drop what the server refuses',
-                          act: () => {
-                            outbox.dropWaiting();
-                          },
-                        },
-                      ],
-                    }
+                  ? { [bench.trouble.code]: [{ label: 'Try again', act: () => void outbox.flush() }] }
                   : {}),
               }}
             />

@@ -4,10 +4,12 @@ import { formatClock, formatDuration, formatTemperature, otherTemperature } from
 import type { BenchOutbox, OutboxState } from '../data/index.js';
 import { useLive, useShop } from '../data/index.js';
 import { Ripening } from '../draw/index.js';
+import { SetAside } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { OtherActs } from './other-acts.js';
 import { PlateFacts } from './plate-facts.js';
 import { happeningOf, useRecord, type LaneState } from './use-lane.js';
+
 import { Who } from './who.js';
 
 const SAID: Record<ClockPhase, string> = {
@@ -196,6 +198,7 @@ export function Lane({
         </span>
       </div>
       {several && <PlateFacts press={press} dial={dial} dark={dark} />}
+      <SetAside outbox={outbox} bench={bench} big />
       {alone && (
         <p role="status" className="bg-yellow px-4 py-2 text-[19px] font-semibold text-key">
           This screen is alone: the server does not answer. Go on;{' '}

@@ -11,6 +11,7 @@ import {
   type Todo,
 } from '@kanga/core/bench';
 import { asking, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
+import type { Happened } from '@kanga/contract/bench';
 import { api, liveLine, serverNow, stamp, useNow, type BenchOutbox, type LiveNews } from '../data/index.js';
 import { play } from './sounds.js';
 
@@ -39,9 +40,9 @@ export interface LaneState {
 export function useOthers(jobId: string, outbox: BenchOutbox): void {
   useEffect(() => {
     const catchUp = () => {
-      api<BenchEvent[]>(`jobs/${jobId}/events`).then(
-        (events) => {
-          outbox.take(events);
+      api<Happened>(`jobs/${jobId}/events?since=${outbox.base}`).then(
+        (happened) => {
+          outbox.take(happened);
         },
         // Away again: the line says so, and is opened anew.
         () => undefined,
@@ -51,7 +52,7 @@ export function useOthers(jobId: string, outbox: BenchOutbox): void {
     // Opened while the server is away, too: what is kept here of what happened may be more than the file of the job has.
     catchUp();
     return liveLine.listen((news: LiveNews) => {
-      if (news.kind === 'run' && news.jobId === jobId) outbox.add(news.events);
+      if (news.kind === 'run' && news.jobId === jobId) outbox.take(news);
       if (news.kind === 'again') catchUp();
     });
   }, [jobId, outbox]);

@@ -14,7 +14,8 @@ export function DemoReset() {
   const reset = useMutation({
     mutationFn: (json: Wanted) => api<Shop>('shop/demo', { method: 'POST', json }),
     onSuccess: async () => {
-      for (const key of Object.keys(localStorage)) if (key.startsWith('kanga.bench.')) localStorage.removeItem(key);
+      for (const key of Object.keys(localStorage))
+        if (/^kanga\.(bench|aside)\./.test(key)) localStorage.removeItem(key);
       await queryClient.invalidateQueries();
       setOpen(false);
       setName('');

@@ -1,12 +1,13 @@
 import Joi from 'joi';
 import {
   actualCourseSchema,
-  benchEventSchema,
+  happenedSchema,
   leverSchema,
   newEventsSchema,
   pressNowSchema,
   runAtPressSchema,
   setPointSchema,
+  sinceSchema,
 } from '../bench/index.js';
 import { idSchema } from '../finding/index.js';
 import { outcomesQuerySchema, outcomesSchema, testClothSchema, usedClothSchema } from '../inspect/index.js';
@@ -132,17 +133,18 @@ export const BENCH_ENDPOINTS: readonly Endpoint[] = [
   {
     method: 'get',
     path: '/api/jobs/{id}/events',
-    summary: 'What happened at the press, oldest first',
+    summary: 'What happened at the press, oldest first, from an entry on',
     params: id,
-    answer: list(benchEventSchema),
+    query: sinceSchema,
+    answer: happenedSchema,
   },
   {
     method: 'post',
     path: '/api/jobs/{id}/events',
-    summary: 'Record what happened; an event sent twice counts once',
+    summary: 'Record what happened; an event sent twice counts once. Answers what the sender does not know yet',
     params: id,
     body: newEventsSchema,
-    answer: list(benchEventSchema),
+    answer: happenedSchema,
   },
   {
     method: 'get',

@@ -11,8 +11,10 @@ import {
 } from '../blank/index.js';
 import { newWaiverSchema } from '../finding/index.js';
 import {
+  archiveSchema,
   jobChangeSchema,
   jobFileSchema,
+  jobsQuerySchema,
   jobSummarySchema,
   newApprovalSchema,
   newJobSchema,
@@ -20,6 +22,7 @@ import {
 } from '../job/index.js';
 import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
+import { storageSchema } from '../tidy/index.js';
 import { id, list, type Endpoint } from './endpoint.js';
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
@@ -131,7 +134,35 @@ export const ENDPOINTS: readonly Endpoint[] = [
     params: { font: Joi.string().required(), subset: Joi.string().required() },
     answer: 'font/woff',
   },
-  { method: 'get', path: '/api/jobs', summary: 'All jobs, open ones first', answer: list(jobSummarySchema) },
+  {
+    method: 'get',
+    path: '/api/jobs',
+    summary: 'The jobs that are at hand, open ones first; or those that were put away, or deleted',
+    query: jobsQuerySchema,
+    answer: list(jobSummarySchema),
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/archive',
+    summary: 'Put a job away, or take it out again',
+    params: id,
+    body: archiveSchema,
+    answer: jobSummarySchema,
+  },
+  {
+    method: 'delete',
+    path: '/api/jobs/{id}',
+    summary: 'Delete a job; it can be taken back for thirty days',
+    params: id,
+    answer: jobSummarySchema,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{id}/undelete',
+    summary: 'Take a deleted job back',
+    params: id,
+    answer: jobSummarySchema,
+  },
   { method: 'post', path: '/api/jobs', summary: 'Open a job', body: newJobSchema, answer: jobFileSchema, status: 201 },
   {
     method: 'post',
@@ -251,6 +282,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
   },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
+  { method: 'get', path: '/api/storage', summary: 'What the data take, and what nothing uses', answer: storageSchema },
+  {
+    method: 'post',
+    path: '/api/storage/tidy',
+    summary: 'Take away now what is due to go',
+    answer: storageSchema,
+  },
   { method: 'get', path: '/api/backups', summary: 'The backups of the shop', answer: backupsSchema },
   { method: 'post', path: '/api/backups', summary: 'Make a backup now', answer: backupsSchema, status: 201 },
   {

@@ -59,7 +59,22 @@ export const benchEventSchema = Joi.alternatives<BenchEvent>().conditional('.kin
   }).unknown(),
 });
 
-/** Events that a bench screen hands over, oldest first; sending some again does no harm. */
-export const newEventsSchema = Joi.object<{ events: BenchEvent[] }, true>({
+/** Events that a bench screen hands over, oldest first; sending some again does no harm. `since`: as many as it knows already, in the order of the server. */
+export const newEventsSchema = Joi.object<{ events: BenchEvent[]; since?: number }>({
   events: Joi.array().items(benchEventSchema).min(1).max(1000).required(),
+  since: Joi.number().integer().min(0),
+});
+
+/** What happened to a run from its entry number `from` on, counted from 0. */
+export interface Happened {
+  from: number;
+  events: BenchEvent[];
+}
+export const happenedSchema = Joi.object<Happened, true>({
+  from: Joi.number().integer().min(0).required(),
+  events: Joi.array().items(benchEventSchema).required(),
+});
+/** A query, so that the figure comes as text. */
+export const sinceSchema = Joi.object<{ since?: string }>({
+  since: Joi.string().pattern(/^\d{1,9}$/, 'a number of entries'),
 });

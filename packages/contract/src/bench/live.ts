@@ -1,13 +1,7 @@
-import {
-  DEVICE_TROUBLES,
-  type BenchEvent,
-  type DeviceTrouble,
-  type PlateReading,
-  type Sample,
-} from '@kanga/core/bench';
+import { DEVICE_TROUBLES, type DeviceTrouble, type PlateReading, type Sample } from '@kanga/core/bench';
 import Joi from 'joi';
 import { idSchema, instantSchema } from '../finding/index.js';
-import { benchEventSchema } from './event.js';
+import { benchEventSchema, type Happened } from './event.js';
 
 /** What a press tells of itself now; `trouble` where it tells nothing that can be believed. */
 export interface PressNow {
@@ -19,7 +13,7 @@ export interface PressNow {
 
 /** What screens are told the moment that it happens. */
 export type LiveMessage =
-  | { kind: 'run'; jobId: string; events: BenchEvent[] }
+  | ({ kind: 'run'; jobId: string } & Happened)
   /** A plan came to a press, or left it. */
   | { kind: 'runs' }
   /** Every press with a controller, once a second. */
@@ -44,6 +38,7 @@ export const liveMessageSchema = Joi.alternatives<LiveMessage>(
   Joi.object({
     kind: Joi.string().valid('run').required(),
     jobId: idSchema.required(),
+    from: Joi.number().integer().min(0).required(),
     events: Joi.array().items(benchEventSchema).required(),
   }),
   Joi.object({ kind: Joi.string().valid('runs').required() }),

@@ -97,7 +97,16 @@ export interface JobSummary {
   blankName: string | null;
   artId: string | null;
   updatedAt: string;
+  /** When it was put away, or deleted; null: it was not. */
+  archivedAt: string | null;
+  deletedAt: string | null;
 }
+
+/** Which jobs are asked for: those that are at hand, those that were put away, those that were deleted. */
+export const JOB_LISTS = ['here', 'archived', 'deleted'] as const;
+export type JobList = (typeof JOB_LISTS)[number];
+export const jobsQuerySchema = Joi.object<{ list?: JobList }>({ list: Joi.string().valid(...JOB_LISTS) });
+export const archiveSchema = Joi.object<{ archived: boolean }, true>({ archived: Joi.boolean().required() });
 export const jobSummarySchema = Joi.object<JobSummary, true>({
   id: idSchema.required(),
   number: Joi.number().integer().required(),
@@ -110,4 +119,6 @@ export const jobSummarySchema = Joi.object<JobSummary, true>({
   blankName: Joi.string().allow(null).required(),
   artId: idSchema.allow(null).required(),
   updatedAt: instantSchema.required(),
+  archivedAt: instantSchema.allow(null).required(),
+  deletedAt: instantSchema.allow(null).required(),
 });

@@ -77,8 +77,8 @@ export function standing(events: readonly BenchEvent[]): Exclude<BenchEvent, { k
   });
 }
 
-/** Replays the events of one run; kept apart from `benchState` so that each rule has a name. */
-class Replay {
+/** Replays the events of one run; kept apart from `benchState` so that each rule has a name. Its state is right after every event. */
+export class Replay {
   readonly state: BenchState;
 
   constructor(private readonly plan: BenchPlan) {
@@ -90,7 +90,7 @@ class Replay {
         step: 0,
         startedAt: null,
         since: null,
-        over: 'no',
+        over: plan.steps.length === 0 ? 'through' : 'no',
       })),
       records: [],
       verdicts: Array.from({ length: pieces }, () => null),
@@ -101,8 +101,17 @@ class Replay {
     };
   }
 
-  /** Takes an event; false when it is stale and changes nothing. */
-  take(event: Exclude<BenchEvent, { kind: 'undo' }>): boolean {
+  /** Takes an event that stands, and keeps what follows from it in step. */
+  see(event: Exclude<BenchEvent, { kind: 'undo' }>): void {
+    if (!this.take(event)) return;
+    this.state.undoable = event;
+    if (event.kind === 'swap') return;
+    const bed = this.state.beds[event.kind === 'verdict' ? Math.floor(event.piece / this.plan.atOnce) : event.bed];
+    if (bed) this.settle(bed);
+  }
+
+  /** False when it is stale and changes nothing. */
+  private take(event: Exclude<BenchEvent, { kind: 'undo' }>): boolean {
     if (event.kind === 'swap') {
       this.state.press = event.press;
       this.state.dial = event.dial;
@@ -184,13 +193,9 @@ class Replay {
     bed.startedAt = bed.step < this.plan.steps.length && startsItself(this.plan.steps, bed.step) ? event.at : null;
   }
 
-  finish(): BenchState {
-    const { beds, verdicts } = this.state;
-    for (const bed of beds) {
-      const scrapped = bed.pieces.every((piece) => verdicts[piece]?.verdict === 'spoiled');
-      bed.over = bed.step >= this.plan.steps.length ? 'through' : scrapped ? 'given up' : 'no';
-    }
-    return this.state;
+  private settle(bed: Bed): void {
+    const scrapped = bed.pieces.every((piece) => this.state.verdicts[piece]?.verdict === 'spoiled');
+    bed.over = bed.step >= this.plan.steps.length ? 'through' : scrapped ? 'given up' : 'no';
   }
 }
 
@@ -200,8 +205,8 @@ class Replay {
  */
 export function benchState(plan: BenchPlan, events: readonly BenchEvent[]): BenchState {
   const replay = new Replay(plan);
-  for (const event of standing(events)) if (replay.take(event)) replay.state.undoable = event;
-  return replay.finish();
+  for (const event of standing(events)) replay.see(event);
+  return replay.state;
 }
 
 /** Whether every bed is over: nothing is left to do at the press. */

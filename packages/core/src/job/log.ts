@@ -1,6 +1,6 @@
-import { benchState, type StepRecord } from '../bench/index.js';
+import { benchState, type BenchState, type StepRecord } from '../bench/index.js';
 import type { FaultCode } from '../inspect/index.js';
-import type { JobFile } from './job.js';
+import type { JobFile, RunPlan } from './job.js';
 
 /** One piece at one pressing as it happened, beside what was planned. */
 export interface LogRow {
@@ -19,10 +19,14 @@ export interface LogRow {
 }
 
 /** The pressings of a run, planned against actual: a row for each piece and each time that it was pressed. O(events). */
-export function logOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>): LogRow[] {
-  if (!plan) return [];
-  const { beds, records, verdicts } = benchState(plan, events);
+export const logOf = ({ plan, events }: Pick<JobFile, 'plan' | 'events'>): LogRow[] =>
+  plan ? logRows(plan, benchState(plan, events)) : [];
+
+/** The same of a state that is known already, of some beds or of all (`null`). O(records). */
+export function logRows(plan: RunPlan, state: BenchState, only: ReadonlySet<number> | null = null): LogRow[] {
+  const { beds, records, verdicts } = state;
   return records.flatMap((record: StepRecord) => {
+    if (only && !only.has(record.bed)) return [];
     const step = plan.steps[record.step];
     if (step?.kind !== 'press' || step.seconds === null) return [];
     const planned = step.seconds;

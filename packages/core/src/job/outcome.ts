@@ -1,8 +1,8 @@
-import { benchState, type Verdict } from '../bench/index.js';
+import { benchState, type BenchState, type Verdict } from '../bench/index.js';
 import type { FaultCode } from '../inspect/index.js';
 import type { HouseRules } from '../shop/index.js';
 import type { Proven } from '../stack/index.js';
-import type { JobFile } from './job.js';
+import type { JobFile, RunPlan } from './job.js';
 
 /** What came of the pieces of a run that one person pressed on one press: their settings, and how many pieces each fault spoiled. */
 export type Outcome = Omit<Proven, 'accepted'> & {
@@ -14,9 +14,11 @@ export type Outcome = Omit<Proven, 'accepted'> & {
 };
 
 /** What came of a run under its settings, apart by press and by person; none while nothing of it is judged. O(events). */
-export function outcomesOf({ plan, events }: Pick<JobFile, 'plan' | 'events'>): Outcome[] {
-  if (!plan) return [];
-  const { records, verdicts } = benchState(plan, events);
+export const outcomesOf = ({ plan, events }: Pick<JobFile, 'plan' | 'events'>): Outcome[] =>
+  plan ? outcomesFrom(plan, benchState(plan, events)) : [];
+
+/** The same of a state that is known already. O(records + pieces). */
+export function outcomesFrom(plan: RunPlan, { records, verdicts }: BenchState): Outcome[] {
   // What pressed a bed last answers for it.
   const pressedBy = new Map<number, { pressId: string; by: string | null }>();
   for (const { bed, step, press, by, outcome } of records)

@@ -12,6 +12,12 @@ export async function up(db: Knex): Promise<void> {
     );
     ALTER TABLE job ADD COLUMN archived_at timestamptz(3), ADD COLUMN deleted_at timestamptz(3);
     CREATE INDEX job_deleted ON job (deleted_at) WHERE deleted_at IS NOT NULL;
+    -- Rows that are only ever added go with their job, when that is taken away for good: nothing else may say so.
+    CREATE OR REPLACE FUNCTION only_added() RETURNS trigger LANGUAGE plpgsql AS $$
+      BEGIN
+        IF TG_OP = 'DELETE' AND current_setting('kanga.purge', true) = 'on' THEN RETURN OLD; END IF;
+        RAISE EXCEPTION 'rows of % are only ever added', TG_TABLE_NAME;
+      END $$;
     -- When a picture was last seen to be in use: one that nothing uses is taken away after a time.
     ALTER TABLE art ADD COLUMN unused_since timestamptz(3);
     ALTER TABLE print ADD COLUMN unused_since timestamptz(3);

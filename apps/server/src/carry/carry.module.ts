@@ -1,0 +1,16 @@
+import { Module } from '@nestjs/common';
+import { ArtModule } from '../art/index.js';
+import { BlankModule } from '../blank/index.js';
+import { InspectModule } from '../inspect/index.js';
+import { JobModule } from '../job/index.js';
+import { ShopModule } from '../shop/index.js';
+import { StackModule } from '../stack/index.js';
+import { CarryInService } from './carry-in.service.js';
+import { CarryOutService } from './carry-out.service.js';
+
+@Module({
+  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, StackModule],
+  providers: [CarryOutService, CarryInService],
+  exports: [CarryOutService, CarryInService],
+})
+export class CarryModule {}

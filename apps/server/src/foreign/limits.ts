@@ -1,0 +1,26 @@
+/** What reading one file may take: seconds of processor time, seconds in all, megabytes of memory. All processes that it starts count. */
+export interface Limits {
+  cpu: number;
+  wall: number;
+  memory: number;
+}
+
+export const LIMITS: Limits = { cpu: 10, wall: 60, memory: 512 };
+
+/** The largest file that reading may write beside the one that it reads, bytes: a page of a PDF as a picture, a drawing made clean. */
+export const MOST_WRITTEN = 512 * 1024 * 1024;
+
+/** A file that takes more than it may: which limit, in words. */
+export class TooMuch extends Error {}
+
+/** The process that read it ended, and nobody knows why: somebody may have ended it. */
+export class Ended extends Error {}
+
+export const overLimit = (which: keyof Limits, { cpu, wall, memory }: Limits): TooMuch =>
+  new TooMuch(
+    which === 'cpu'
+      ? `reading it takes more than ${cpu} s of computing`
+      : which === 'wall'
+        ? `reading it takes more than ${wall} s`
+        : `reading it takes more than ${memory} MB of memory`,
+  );
