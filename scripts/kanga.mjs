@@ -22,6 +22,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga export FOLDER    the whole shop in open formats: tickets, tables, JSON, pictures, recipes (./kanga import takes it in)
   ./kanga test    prepare, then lint, types, unit, server and browser tests (or some: ./kanga test lint unit server e2e)
   ./kanga soak    faults of every kind while a shop works: nothing acknowledged may be lost (--faults 1000 --seed N --minutes N)
+  ./kanga fuzz    what strangers send, from the schemas and from real files: no fault of the server's own (--inputs 20000 --seed N)
   ./kanga bench   measure speed and size, and write docs/benchmarks.md
   ./kanga help    this
 
@@ -45,6 +46,7 @@ const COMMANDS = {
   export: exportShop,
   import: importShop,
   soak,
+  fuzz: async (words) => (await import('./lib/fuzz/fuzz.mjs')).fuzz(words),
   test,
   bench,
   help: () => console.log(HELP),
