@@ -40,7 +40,7 @@ export class TestServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  private get databaseUrl(): string {
+  get databaseUrl(): string {
     // Kanga's own user, who owns this database and may do nothing else: as in a shop.
     return given('KANGA_TEST_DATABASE').replace(/\/postgres$/, `/${this.name}`);
   }
@@ -51,10 +51,15 @@ export class TestServer {
   }
 
   async create(): Promise<this> {
-    await this.asAdmin(`CREATE DATABASE ${this.name} OWNER kanga_app`);
-    this.db = knex({ client: 'pg', connection: this.databaseUrl });
+    await this.createEmpty();
     await this.start();
     return this;
+  }
+
+  /** A database with nothing in it, and no server yet. */
+  async createEmpty(): Promise<void> {
+    await this.asAdmin(`CREATE DATABASE ${this.name} OWNER kanga_app`);
+    this.db = knex({ client: 'pg', connection: this.databaseUrl });
   }
 
   private environment(data: string): NodeJS.ProcessEnv {

@@ -63,6 +63,7 @@ class Fuzz {
   /** A fault of the server's own is one that names itself as such, or no answer at all; a device that is away (502, 503 with a code of its own) is none. */
   judge({ status, said }, what, sent) {
     const own = status === 0 || status === 500 || (status >= 500 && /server\.fault|database\./.test(said));
+    if (status === 0) say(`no answer to ${what}: ${sent.slice(0, 300)}`);
     if (own && this.faults.length < 40)
       this.faults.push(`${what} answered ${status}: ${said}\n    sent: ${sent.slice(0, 400)}`);
   }
@@ -151,11 +152,10 @@ export async function fuzz(words) {
       );
       const ticket = Buffer.from(await (await fetch(`${url}/api/jobs/${jobs[0].id}/ticket`)).arrayBuffer());
       const real = await realFiles(folder, ticket);
-      const { pid } = server.keeper.child;
       let before = 0;
       for (let i = 0; i < inputs; i++) {
         // What is read first is loaded first: growth is counted from when everything was used once.
-        if (i === Math.floor(inputs / 4)) before = memoryOf(pid);
+        if (i === Math.floor(inputs / 4)) before = memoryOf(server.keeper.child.pid);
         if (run.random.below(100) < FILES) await run.file(real, jobs[0].id);
         else await run.request(run.random.pick(doors), ids);
         if ((i + 1) % 5000 === 0) say(`${i + 1} inputs`);
@@ -164,7 +164,7 @@ export async function fuzz(words) {
         ({ ok }) => ok,
         () => false,
       );
-      const grown = memoryOf(pid) - before;
+      const grown = memoryOf(server.keeper.child.pid) - before;
       const wrong = [...run.faults];
       if (!healthy) wrong.push('it is not healthy in the end');
       if (server.keeper.starts > 1) wrong.push(`the server ended ${server.keeper.starts - 1} times`);

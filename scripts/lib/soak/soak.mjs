@@ -53,9 +53,9 @@ export async function soak(words) {
   const world = new World(folder);
   const counts = Object.fromEntries(names.map((name) => [name, 0]));
   let [survived, slowest] = [0, 0];
+  const load = new Load(world, new Random(seed + 1));
   try {
     await world.open();
-    const load = new Load(world, new Random(seed + 1));
     await load.open();
     // Every kind once, in an order of chance, and then any of them.
     const first = [...names].sort(() => random.next() - 0.5);
@@ -97,6 +97,7 @@ export async function soak(words) {
     );
     process.exitCode = 1;
   } finally {
+    await load.close();
     await world.close().catch((error) => console.error(error.message));
     remove();
   }

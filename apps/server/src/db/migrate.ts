@@ -1,4 +1,20 @@
 import knex, { type Knex } from 'knex';
+import { databaseIsAway } from '../http/index.js';
+
+/** A database that is just coming back is waited for so long, ms. */
+const PATIENCE = 120_000;
+
+async function whenThere(db: Knex): Promise<void> {
+  for (const till = Date.now() + PATIENCE; ;) {
+    try {
+      await db.raw('SELECT 1');
+      return;
+    } catch (error) {
+      if (!databaseIsAway(error) || Date.now() > till) throw error;
+      await new Promise((done) => setTimeout(done, 200));
+    }
+  }
+}
 
 /** Makes the backup that a migration is preceded by. */
 interface Keeper {
@@ -10,6 +26,7 @@ interface Keeper {
  * their own, on which no statement is cut off.
  */
 export async function migrate(db: Knex, backups: Keeper): Promise<void> {
+  await whenThere(db);
   const [done, waiting] = (await db.migrate.list()) as [unknown[], unknown[]];
   if (waiting.length === 0) return;
   if (done.length > 0) await backups.make('before-migration');

@@ -11,8 +11,9 @@ import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { dayIn, unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { ActualCourse, RunAtPress } from '@kanga/contract/bench';
 import type { TestCloth } from '@kanga/contract/inspect';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobList, JobSummary } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
+import type { Storage } from '@kanga/contract/tidy';
 import { api, ApiError } from './api.js';
 
 export const queryClient = new QueryClient({
@@ -35,6 +36,7 @@ export const shopZone = (): string =>
 /** The day of a moment in the shop, wherever this screen stands. */
 export const shopDay = (moment: string): string => dayIn(shopZone(), moment);
 
+export const storageQuery = queryOptions({ queryKey: ['storage'], queryFn: () => api<Storage>('storage') });
 /** The shop's backups; a command lists them, which takes a moment. */
 export const backupsQuery = queryOptions({
   queryKey: ['backups'],
@@ -55,6 +57,9 @@ export const jobFileQuery = (id: string) =>
     gcTime: 0,
     refetchOnWindowFocus: false,
   });
+/** Jobs that were put away, or deleted. */
+export const jobListQuery = (list: JobList) =>
+  queryOptions({ queryKey: ['jobs', list], queryFn: () => api<JobSummary[]>(`jobs?list=${list}`) });
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
 /** Every page of the log, whatever it is narrowed to. */
 export const LOG_KEY = ['log'];

@@ -9,6 +9,7 @@ import { Backups } from './backups.js';
 import { DemoReset } from './demo-reset.js';
 import { Floor } from './floor.js';
 import { Presses } from './presses.js';
+import { Storage } from './storage.js';
 
 /** Names with commas between, each once. */
 const namesIn = (text: string): string[] => [
@@ -173,6 +174,7 @@ export function ShopPage() {
           <section className="space-y-3">
             <Presses />
             <Backups />
+            <Storage />
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
             <DemoReset />
             <p className="pt-3 text-[15px] text-soft">

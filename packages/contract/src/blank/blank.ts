@@ -141,7 +141,7 @@ const fields = {
     .valid(...SURFACES)
     .required(),
   construction: constructionSchema.required(),
-  layers: Joi.array().items(Joi.number().greater(0).max(100)).min(1).max(6).required(),
+  layers: Joi.array().items(Joi.number().min(0.01).max(100)).min(1).max(6).required(),
   sides: Joi.array().items(sideSchema).min(1).max(4).unique('name').required(),
   style: Joi.string().valid('edge to edge', 'spot').required(),
   wrap: Joi.string().valid('round', 'sides', null).required(),

@@ -23,6 +23,11 @@ import type { ShopUnits } from '@kanga/core/units';
 import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
+/** The side of a plate, mm. One that is smaller is no plate of a press, and would take for ever to lay anything on. */
+const plate = Joi.number().min(20).max(5000).required();
+/** Where on a plate it was read, mm, and what stood there, °C: nonsense is kept as it was typed, within what can be reckoned with. */
+const place = Joi.number().min(-5000).max(5000).required();
+const shown = Joi.number().min(-10_000).max(10_000).required();
 
 /** What is said of a press; its id is in the address. */
 const pressWords = {
@@ -30,7 +35,7 @@ const pressWords = {
   kind: Joi.string()
     .valid(...PRESS_KINDS)
     .required(),
-  platen: Joi.object({ width: mm, depth: mm }).required(),
+  platen: Joi.object({ width: plate, depth: plate }).required(),
   heatLimit: Joi.number().min(150).max(300).required(),
   opening: Joi.number().min(1).max(500).allow(null).required(),
   warmUp: Joi.number().min(0).max(7200).required(),
@@ -67,7 +72,7 @@ const pressWords = {
     dial: Joi.number().min(100).max(300).required(),
     // A reading of 9999 is kept as it was typed: the plan says that it is not believed.
     readings: Joi.array()
-      .items(Joi.object({ x: Joi.number().required(), y: Joi.number().required(), celsius: Joi.number().required() }))
+      .items(Joi.object({ x: place, y: place, celsius: shown }))
       .max(200)
       .required(),
     strips: Joi.object(

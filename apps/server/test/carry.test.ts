@@ -1,0 +1,133 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { JobFile } from '@kanga/core/job';
+import type { JobSummary } from '@kanga/contract/job';
+import { TestServer } from './test-server.js';
+import { ROOT } from './whole-kanga.js';
+
+/** A shop that is carried out, and one that takes it in. */
+const [from, into] = [new TestServer(), new TestServer()];
+const folder = mkdtempSync(join(tmpdir(), 'kanga-carry-'));
+const out = join(folder, 'out');
+
+beforeAll(async () => {
+  await from.create();
+  await into.create();
+});
+afterAll(async () => {
+  await from.destroy();
+  await into.destroy();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const run = (server: TestServer, ...words: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), ...words], {
+    env: { ...process.env, KANGA_DATABASE_URL: server.databaseUrl, KANGA_DATA: join(folder, 'data') },
+    encoding: 'utf8',
+  });
+  return { status, said: `${stdout}${stderr}` };
+};
+
+describe('a shop in a folder', () => {
+  it('is carried out in formats that other programs read', async () => {
+    const jobs = (await from.ask<JobSummary[]>('GET', 'jobs')).body;
+    const { status, said } = run(from, 'export', out);
+    expect(said).toContain(`${jobs.length} jobs`);
+    expect(status).toBe(0);
+    expect(readdirSync(out).sort()).toEqual(
+      [
+        'blanks.json',
+        'jobs.csv',
+        'log.csv',
+        'log.json',
+        'pictures',
+        'prints',
+        'recipes.json',
+        'shop.json',
+        'tickets',
+      ].sort(),
+    );
+    expect(readdirSync(join(out, 'tickets'))).toHaveLength(jobs.length);
+    const listed = spawnSync('unzip', ['-l', join(out, 'tickets', `${jobs[0]?.number ?? 0}.zip`)], {
+      encoding: 'utf8',
+    });
+    expect(listed.stdout).toContain('ticket.json');
+    expect(readFileSync(join(out, 'jobs.csv'), 'utf8').trim().split('\n')).toHaveLength(jobs.length + 1);
+    const log = JSON.parse(readFileSync(join(out, 'log.json'), 'utf8')) as unknown[];
+    expect(readFileSync(join(out, 'log.csv'), 'utf8').trim().split('\n')).toHaveLength(log.length + 1);
+    expect(log.length).toBeGreaterThan(0);
+  });
+  it('is not mixed into a folder that holds something', () => {
+    expect(run(from, 'export', out)).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('is not empty') as string,
+    });
+  });
+  it('comes in whole: every job with its plan, its entries and what they proved', async () => {
+    // The shop that takes it in has none of these jobs: its own demo has others.
+    const { said } = run(into, 'import', out);
+    const jobs = (await from.ask<JobSummary[]>('GET', 'jobs')).body;
+    expect(said).toContain(`Taken in: ${jobs.length} jobs`);
+    for (const { id } of jobs) {
+      const [one, other] = [
+        (await from.ask<JobFile>('GET', `jobs/${id}`)).body,
+        (await into.ask<JobFile>('GET', `jobs/${id}`)).body,
+      ];
+      expect(other.plan).toEqual(one.plan);
+      expect(other.events.map((event) => ({ ...event, photo: null }))).toEqual(
+        one.events.map((event) => ({ ...event, photo: null })),
+      );
+      expect({ ...other.job, number: 0, updatedAt: '', design: [] }).toEqual({
+        ...one.job,
+        number: 0,
+        updatedAt: '',
+        design: [],
+      });
+      expect(other.arts.map(({ sha256 }) => sha256)).toEqual(one.arts.map(({ sha256 }) => sha256));
+    }
+    const pressings = async (server: TestServer) =>
+      (
+        await server
+          .db('pressing')
+          .whereIn(
+            'job_id',
+            jobs.map(({ id }) => id),
+          )
+          .count<{ count: string }[]>('*')
+          .first()
+      )?.count;
+    expect(await pressings(into)).toBe(await pressings(from));
+    const results = async (server: TestServer) =>
+      (
+        await server
+          .db('run_result')
+          .whereIn(
+            'job_id',
+            jobs.map(({ id }) => id),
+          )
+          .sum<{ sum: string }[]>('good')
+          .first()
+      )?.sum;
+    expect(await results(into)).toBe(await results(from));
+  });
+  it('comes in once: what is there already is named and left', async () => {
+    const before = (await into.ask<JobSummary[]>('GET', 'jobs')).body.length;
+    expect(run(into, 'import', out).said).toContain('this job is here already');
+    expect((await into.ask<JobSummary[]>('GET', 'jobs')).body).toHaveLength(before);
+  });
+  it('names what it cannot take, and takes the rest', () => {
+    writeFileSync(join(out, 'tickets', '999.zip'), 'no zip at all');
+    writeFileSync(join(out, 'pictures', 'a list.png'), 'milk, eggs');
+    const { status, said } = run(into, 'import', out);
+    expect(status).toBe(0);
+    expect(said).toContain('999.zip: This is not a job ticket');
+    expect(said).toMatch(/a list\.png: “a list\.png” is/);
+    writeFileSync(join(out, 'shop.json'), '{');
+    expect(run(into, 'import', out)).toMatchObject({
+      status: 1,
+      said: expect.stringContaining('shop.json is not JSON') as string,
+    });
+  });
+});

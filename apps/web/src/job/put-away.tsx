@@ -1,0 +1,96 @@
+import { useMutation } from '@tanstack/react-query';
+import type { JobSummary } from '@kanga/contract/job';
+import { api, jobsQuery, queryClient } from '../data/index.js';
+import { Button } from '../ui/index.js';
+
+type Act = 'archive' | 'unarchive' | 'delete' | 'undelete';
+
+const send = (id: string, act: Act): Promise<JobSummary> =>
+  act === 'delete'
+    ? api<JobSummary>(`jobs/${id}`, { method: 'DELETE' })
+    : act === 'undelete'
+      ? api<JobSummary>(`jobs/${id}/undelete`, { method: 'POST' })
+      : api<JobSummary>(`jobs/${id}/archive`, { method: 'POST', json: { archived: act === 'archive' } });
+
+const BACK: Record<Act, Act> = { archive: 'unarchive', unarchive: 'archive', delete: 'undelete', undelete: 'delete' };
+const DID: Record<Act, string> = {
+  archive: 'is archived',
+  unarchive: 'is among the jobs again',
+  delete: 'is deleted; it can be taken back for 30 days',
+  undelete: 'is taken back',
+};
+
+export interface Done {
+  job: JobSummary;
+  act: Act;
+}
+
+/** Puts jobs away, deletes them, and takes them back. */
+export function usePutAway(onDone: (done: Done | null) => void) {
+  return useMutation({
+    mutationFn: ({ job, act }: Done) => send(job.id, act),
+    onSuccess: async (_, done) => {
+      onDone(done);
+      await queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey });
+    },
+  });
+}
+
+/** What can be done with a job as a whole, beneath its card. */
+export function JobActs({ job, busy, onAct }: { job: JobSummary; busy: boolean; onAct: (done: Done) => void }) {
+  const act = (what: Act) => () => {
+    onAct({ job, act: what });
+  };
+  const named = (word: string) => `${word} job ${job.number}`;
+  return (
+    <div className="flex justify-end gap-1.5 pt-1">
+      {job.deletedAt === null && (
+        <Button
+          tone="plain"
+          disabled={busy}
+          aria-label={named(job.archivedAt === null ? 'Archive' : 'Take out of the archive:')}
+          onClick={act(job.archivedAt === null ? 'archive' : 'unarchive')}
+        >
+          {job.archivedAt === null ? 'Archive' : 'Take out'}
+        </Button>
+      )}
+      <Button
+        tone="plain"
+        disabled={busy}
+        aria-label={named(job.deletedAt === null ? 'Delete' : 'Take back')}
+        onClick={act(job.deletedAt === null ? 'delete' : 'undelete')}
+      >
+        {job.deletedAt === null ? 'Delete' : 'Take back'}
+      </Button>
+    </div>
+  );
+}
+
+/** Says what was done just now, with the way back. */
+export function DoneStrip({
+  done,
+  onUndo,
+  onClose,
+}: {
+  done: Done;
+  onUndo: (done: Done) => void;
+  onClose: () => void;
+}) {
+  return (
+    <div role="status" className="mb-4 flex flex-wrap items-center gap-3 border-l-4 border-green bg-white px-4 py-2">
+      <p className="flex-1">
+        Job {done.job.number}, {done.job.name}, {DID[done.act]}.
+      </p>
+      <Button
+        onClick={() => {
+          onUndo({ job: done.job, act: BACK[done.act] });
+        }}
+      >
+        Undo
+      </Button>
+      <Button tone="plain" aria-label="Close" onClick={onClose}>
+        ✕
+      </Button>
+    </div>
+  );
+}
