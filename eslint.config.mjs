@@ -52,6 +52,7 @@ export default tseslint.config(
         AbortSignal: 'readonly',
         Buffer: 'readonly',
         performance: 'readonly',
+        structuredClone: 'readonly',
       },
     },
   },

@@ -4,6 +4,7 @@ import { cpus, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
+import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany } from './bench-server.mjs';
 import { openServer } from './ground/server.mjs';
 import { withTestCluster } from './test.mjs';
@@ -65,20 +66,23 @@ async function resultsOfMany(databaseUrl, url) {
   };
 }
 
+/** Chromium, asking nobody outside. */
+const QUIET = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+];
+
 /** From a click on the address to the first screen with its pictures, and what had to be fetched for it. */
 async function firstScreen(url) {
   say('first screen');
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
+    args: QUIET,
   });
   const times = [];
   let script = 0;
@@ -175,6 +179,17 @@ export async function bench() {
         reached: `95th of 100; the slowest took ${log.slowest.toFixed(0)} ms; aim: under 50 ms`,
         grows:
           'with the entries that are looked at: words by an index of their letters, each choice by an index of its own',
+      });
+      const { chromium } = await import('@playwright/test');
+      const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: QUIET });
+      const long = await longRun(`http://127.0.0.1:${port}/`, browser).finally(() => browser.close());
+      rows.push({
+        what: 'An entry of a long run',
+        input: `${LONG.pieces} pieces with ${long.entries} entries before it; 95th of ${LONG.measured}, loopback`,
+        time: `${long.entry.toFixed(0)} ms`,
+        memory: '',
+        reached: `answered with ${long.bytes} bytes; its page opens in ${(long.page / 1000).toFixed(1)} s (median of 5, ${(long.fileBytes / 1e6).toFixed(1)} MB of entries); aim: 50 ms, 20 kB, a page under a second`,
+        grows: 'with the pressings of its run, very little; an undo with all entries; the page with all entries',
       });
     } finally {
       await server.close();

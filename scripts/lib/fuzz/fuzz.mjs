@@ -41,7 +41,7 @@ class Fuzz {
   async ask(method, path, body, type = 'application/json') {
     const began = performance.now();
     let status = 0;
-    let said = '';
+    let said;
     try {
       const answer = await fetch(`${this.url}${path}`, {
         method,

@@ -52,7 +52,7 @@ export async function soak(words) {
   console.log(`soak: seed ${seed}, ${faults} faults of ${names.length} kinds${small ? '' : ', no disk to fill here'}`);
   const world = new World(folder);
   const counts = Object.fromEntries(names.map((name) => [name, 0]));
-  let [survived, slowest] = [0, 0];
+  let [survived, slowest, name] = [0, 0, 'the start'];
   const load = new Load(world, new Random(seed + 1));
   try {
     await world.open();
@@ -60,7 +60,7 @@ export async function soak(words) {
     // Every kind once, in an order of chance, and then any of them.
     const first = [...names].sort(() => random.next() - 0.5);
     for (let i = 0; i < faults && performance.now() < till; i++) {
-      const name = first[i] ?? random.pick(names);
+      name = first[i] ?? random.pick(names);
       await sleep(100 + random.below(900));
       const began = performance.now();
       await kinds[name](world, random);
@@ -93,7 +93,7 @@ export async function soak(words) {
     );
   } catch (error) {
     console.error(
-      `soak: failed after ${survived} faults; play it again with --seed ${seed}\n${error.stack ?? error}\n--- what Kanga said last\n${world.said.slice(-3000)}`,
+      `soak: failed after ${survived} faults, at “${name}”; play it again with --seed ${seed}\n${error.stack ?? error}\n--- what Kanga said last\n${world.said.slice(-3000)}`,
     );
     process.exitCode = 1;
   } finally {

@@ -100,13 +100,13 @@ export class JobService {
 
   async file(id: string, db?: Knex): Promise<JobFile> {
     const job = await this.job(id, db);
-    const [blank, arts, plan, events] = await Promise.all([
+    const [blank, arts, run] = await Promise.all([
       job.blankId ? this.blanks.find(job.blankId) : null,
       this.art.findAll(artIdsOf(job.design)),
-      this.jobs.plan(id, db),
-      this.events.of(id, db),
+      this.runs.of(id, db),
     ]);
-    return { job, blank, arts, plan, events };
+    // What is kept grows: whoever has this file has it as it is now.
+    return { job, blank, arts, plan: run?.plan ?? null, events: [...(run?.bench.events ?? [])] };
   }
 
   /** The job with everything that follows from it, worked out by the core as the screens do; `change`: as if it were so. */

@@ -82,15 +82,15 @@ export function SetAside({ outbox, bench, big = false }: { outbox: BenchOutbox; 
   const [open, setOpen] = useState(false);
   const { aside } = bench;
   if (aside.length === 0) return null;
-  const count = `${aside.length} ${aside.length === 1 ? 'entry is' : 'entries are'}`;
+  const count = aside.length === 1 ? '1 entry was' : `${aside.length} entries were`;
   return (
     <div
       role="status"
       className={`no-print flex flex-wrap items-center gap-3 bg-yellow px-5 py-1.5 text-key ${big ? 'text-[19px]' : ''}`}
     >
-      <p className="flex-1 font-semibold">{count} not taken by the server, and kept here until you look.</p>
+      <p className="flex-1 font-semibold">{count} refused by the server, and kept here until you look.</p>
       <Dialog
-        title={`${count} not taken`}
+        title={`${count} refused`}
         open={open}
         onOpenChange={setOpen}
         trigger={

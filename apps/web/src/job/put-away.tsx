@@ -20,6 +20,9 @@ const DID: Record<Act, string> = {
   undelete: 'is taken back',
 };
 
+/** Beneath every card, and seldom wanted: it does not shout. */
+const QUIET = 'border-transparent font-normal text-soft underline';
+
 export interface Done {
   job: JobSummary;
   act: Act;
@@ -43,10 +46,11 @@ export function JobActs({ job, busy, onAct }: { job: JobSummary; busy: boolean; 
   };
   const named = (word: string) => `${word} job ${job.number}`;
   return (
-    <div className="flex justify-end gap-1.5 pt-1">
+    <div className="flex justify-end gap-1.5">
       {job.deletedAt === null && (
         <Button
           tone="plain"
+          className={QUIET}
           disabled={busy}
           aria-label={named(job.archivedAt === null ? 'Archive' : 'Take out of the archive:')}
           onClick={act(job.archivedAt === null ? 'archive' : 'unarchive')}
@@ -56,6 +60,7 @@ export function JobActs({ job, busy, onAct }: { job: JobSummary; busy: boolean; 
       )}
       <Button
         tone="plain"
+        className={QUIET}
         disabled={busy}
         aria-label={named(job.deletedAt === null ? 'Delete' : 'Take back')}
         onClick={act(job.deletedAt === null ? 'delete' : 'undelete')}

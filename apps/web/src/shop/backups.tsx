@@ -45,8 +45,8 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
   return (
     <>
       <p>
-        Every night at <span className="figures">{at}</span> into <code className="break-all">{folder}</code>; kept are{' '}
-        {keep.daily} days, {keep.weekly} weeks and {keep.monthly} months.{' '}
+        Every night at <span className="figures">{at}</span> into <code className="break-all">{folder}</code>; those of{' '}
+        {keep.daily} days, {keep.weekly} weeks and {keep.monthly} months are kept.{' '}
         {archived === null
           ? 'The log is not kept beside them: a shop comes back as it was at a backup.'
           : 'The log is kept beside them: a shop comes back as it was at any minute.'}
@@ -71,9 +71,10 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
         </table>
       )}
       <p className="text-[15px] text-soft">
-        To bring one back: <code>./kanga stop</code>, then <code>./kanga restore FILE</code>, or{' '}
-        <code>./kanga restore --at TIME</code>. Another folder, best on another disk:{' '}
-        <code>./kanga backup --to FOLDER</code>.
+        To bring one back: <code className="whitespace-nowrap">./kanga stop</code>, then{' '}
+        <code className="whitespace-nowrap">./kanga restore FILE</code>, or{' '}
+        <code className="whitespace-nowrap">./kanga restore --at TIME</code>. Another folder, best on another disk:{' '}
+        <code className="whitespace-nowrap">./kanga backup --to FOLDER</code>.
       </p>
     </>
   );

@@ -43,7 +43,7 @@ function unkeepable(value: unknown, path: string): Fault[] {
     const at = value.search(UNKEEPABLE);
     if (at < 0) return [];
     const what = value[at] === '\0' ? 'a NUL character' : 'half of a character (a lone surrogate)';
-    return [{ field: path, message: `"${path}" holds ${what} at place ${at + 1}; take it out and send the rest.` }];
+    return [{ field: path, message: `"${path}" holds ${what} at place ${at + 1}: take it out.` }];
   }
   if (typeof value !== 'object' || value === null) return [];
   return Object.entries(value).flatMap(([name, one]) => [

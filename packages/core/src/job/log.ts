@@ -1,4 +1,4 @@
-import { benchState, type BenchState, type StepRecord } from '../bench/index.js';
+import { benchState, type BenchState } from '../bench/index.js';
 import type { FaultCode } from '../inspect/index.js';
 import type { JobFile, RunPlan } from './job.js';
 
@@ -25,15 +25,16 @@ export const logOf = ({ plan, events }: Pick<JobFile, 'plan' | 'events'>): LogRo
 /** The same of a state that is known already, of some beds or of all (`null`). O(records). */
 export function logRows(plan: RunPlan, state: BenchState, only: ReadonlySet<number> | null = null): LogRow[] {
   const { beds, records, verdicts } = state;
-  return records.flatMap((record: StepRecord) => {
-    if (only && !only.has(record.bed)) return [];
+  const rows: LogRow[] = [];
+  for (const record of records) {
+    if (only && !only.has(record.bed)) continue;
     const step = plan.steps[record.step];
-    if (step?.kind !== 'press' || step.seconds === null) return [];
+    if (step?.kind !== 'press' || step.seconds === null) continue;
     const planned = step.seconds;
-    return (beds[record.bed]?.pieces ?? []).map((piece): LogRow => {
+    for (const piece of beds[record.bed]?.pieces ?? []) {
       const verdict = verdicts[piece];
       const spoiled = verdict?.verdict === 'spoiled' ? verdict : null;
-      return {
+      rows.push({
         piece,
         side: plan.blank.sides[step.side]?.name ?? '',
         pressName: record.press.name,
@@ -45,7 +46,8 @@ export function logRows(plan: RunPlan, state: BenchState, only: ReadonlySet<numb
         verdict: verdict ? verdict.verdict : 'not judged',
         fault: spoiled?.fault ?? null,
         note: spoiled?.note ?? '',
-      };
-    });
-  });
+      });
+    }
+  }
+  return rows;
 }

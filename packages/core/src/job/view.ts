@@ -9,7 +9,7 @@ import {
   type Palette,
   type SideCheck,
 } from '../art/index.js';
-import { benchState, type BenchState } from '../bench/index.js';
+import { benchState, type BenchEvent, type BenchState } from '../bench/index.js';
 import { fitnessOf, proposeBleed, templatesOf, type Blank, type Fitness, type Template } from '../blank/index.js';
 import { blocking, bySeverity, overrule, STAGES, type Decision, type Finding, type Stage } from '../finding/index.js';
 import {
@@ -186,6 +186,16 @@ export interface Sight {
 
 const NO_FACES: ReadonlyMap<FontId, Face> = new Map();
 
+/** The state of a run by its events: a list that was replayed once need not be again, however often the job is looked at. */
+const replayed = new WeakMap<readonly BenchEvent[], { plan: RunPlan; state: BenchState }>();
+function stateOf(plan: RunPlan, events: readonly BenchEvent[]): BenchState {
+  const known = replayed.get(events);
+  if (known?.plan === plan) return known.state;
+  const state = benchState(plan, events);
+  replayed.set(events, { plan, state });
+  return state;
+}
+
 /** Works out everything that follows from a job's choices. Pure; the coverage grid and the layout dominate its cost. */
 export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sight: Sight = {}): JobView {
   const { job, blank, arts, plan, events } = file;
@@ -214,7 +224,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     press: null,
     planned: null,
     stack: null,
-    bench: plan ? benchState(plan, events) : null,
+    bench: plan ? stateOf(plan, events) : null,
     approval: approvalState(file),
     findings,
     blocks: { ...findings },
