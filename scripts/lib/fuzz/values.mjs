@@ -143,7 +143,7 @@ export const spoiled = (value) =>
     const place = places[where % Math.max(1, places.length)];
     if (!place) return bad;
     const [node, key] = place;
-    if (how === 0 && !Array.isArray(node)) delete node[key];
+    if (how === 0 && !Array.isArray(node)) Reflect.deleteProperty(node, key);
     else if (how === 1) node[`${key}x`] = bad;
     else node[key] = bad;
     return copy;
