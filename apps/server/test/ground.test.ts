@@ -1,7 +1,17 @@
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
-import { WholeKanga } from './whole-kanga.js';
+import { ROOT, WholeKanga } from './whole-kanga.js';
 
 const kanga = new WholeKanga();
 const jobs = async (): Promise<number> => ((await (await fetch(`${kanga.url}/api/jobs`)).json()) as unknown[]).length;
@@ -132,4 +142,20 @@ describe('its end and its start', () => {
       expect(said).not.toContain('initdb');
     },
   );
+});
+
+describe('the service', () => {
+  it('is a unit of systemd that starts this very Kanga again whenever it ends, and is taken away again', () => {
+    const units = join(kanga.data, 'units with a space');
+    kanga.env = { KANGA_UNITS: units };
+    expect(kanga.run('service', 'install', '--system').status).toBe(0);
+    const unit = readFileSync(join(units, 'kanga.service'), 'utf8');
+    expect(unit).toContain(`ExecStart="${join(ROOT, 'kanga')}" start`);
+    expect(unit).toContain(`Environment="KANGA_DATA=${kanga.data}"`);
+    expect(unit).toMatch(/^Restart=always$/m);
+    expect(kanga.run('service', 'remove', '--system').said).toContain('The data are kept.');
+    expect(existsSync(join(units, 'kanga.service'))).toBe(false);
+    expect(kanga.run('service').status).toBe(1);
+    kanga.env = {};
+  });
 });

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from '../machine.mjs';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, ROOT, say } from '../machine.mjs';
 import { asProgram, openServer } from '../ground/server.mjs';
 import { withTestCluster } from '../test.mjs';
+import { numberIn } from '../words.mjs';
 import { Random } from '../soak/random.mjs';
 import { mutated, realFiles } from './files.mjs';
 import { hostile, spoiled, valueOf } from './values.mjs';
@@ -16,13 +17,6 @@ const GROWTH = 250;
 const FILES = 12;
 /** Doors that stream for ever, that end the shop, or that take minutes by what they are for. */
 const LEFT_OUT = ['/api/bench/live', '/api/shop/demo', '/api/backups', '/api/scanner/scan'];
-
-const numberIn = (words, name, usual) => {
-  const at = words.indexOf(`--${name}`);
-  const value = at < 0 ? usual : Number(words[at + 1]);
-  if (!Number.isInteger(value) || value < 0) throw new Lack(`--${name} wants a whole number, got “${words[at + 1]}”.`);
-  return value;
-};
 
 const memoryOf = (pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))[1]) / 1024;
 

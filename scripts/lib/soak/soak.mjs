@@ -2,10 +2,11 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkNode, ensureBuild, ensureModules, ensurePackages, IS_ROOT, Lack, say, sleep } from '../machine.mjs';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, IS_ROOT, say, sleep } from '../machine.mjs';
 import { faultsOn } from './faults.mjs';
 import { check, checkAtEnd } from './invariants.mjs';
 import { Load } from './load.mjs';
+import { numberIn } from '../words.mjs';
 import { Random } from './random.mjs';
 import { World } from './world.mjs';
 
@@ -29,13 +30,6 @@ function folderFor(megabytes) {
     },
   };
 }
-
-const numberIn = (words, name, usual) => {
-  const at = words.indexOf(`--${name}`);
-  const value = at < 0 ? usual : Number(words[at + 1]);
-  if (!Number.isInteger(value) || value < 0) throw new Lack(`--${name} wants a whole number, got “${words[at + 1]}”.`);
-  return value;
-};
 
 /** ./kanga soak [--faults N] [--seed N] [--minutes N]: faults of all kinds while a shop works, and nothing that was acknowledged may be lost. */
 export async function soak(words) {

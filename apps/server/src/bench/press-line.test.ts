@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { ServerTCP } from 'modbus-serial';
 import { PRESS_REGISTERS } from '@kanga/contract/bench';
 import { freePort } from '../../test/free-port.js';
@@ -36,6 +39,19 @@ class Controller {
     });
   }
 }
+
+const folder = mkdtempSync(join(tmpdir(), 'kanga-press-line-'));
+beforeAll(() => {
+  // An address is judged by what Kanga itself listens on.
+  Object.assign(process.env, {
+    KANGA_DATA: folder,
+    KANGA_DATABASE_URL: 'postgres://127.0.0.1:1/none',
+    KANGA_WEB: folder,
+  });
+});
+afterAll(() => {
+  rmSync(folder, { recursive: true, force: true });
+});
 
 describe('the line to a press', () => {
   const controller = new Controller();

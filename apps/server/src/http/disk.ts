@@ -1,4 +1,5 @@
 import { statfs } from 'node:fs/promises';
+import { formatBytes } from '@kanga/core/units';
 import type { NextFunction, Request, Response } from 'express';
 import { refuse, Refusal } from './refusal.js';
 
@@ -7,8 +8,6 @@ const GUARD = 1e9;
 const GUARD_SHARE = 0.05;
 /** How long an answer of the disk is believed, ms. */
 const FRESH = 1000;
-
-const size = (bytes: number) => (bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.ceil(bytes / 1e6)} MB`);
 
 /** How much room there is where a folder lies, and how much of it is never to be used. */
 export interface Room {
@@ -27,8 +26,8 @@ export const diskFull = ({ folder, free, guard }: Room, needed: number): Refusal
   refuse(
     507,
     'disk.full',
-    `The disk is full: ${size(free)} are free where ${folder} lies`,
-    `Make ${size(Math.max(1e6, needed + guard - free))} of room there, then do it again. Everything that was saved can be read.`,
+    `The disk is full: ${formatBytes(free)} are free where ${folder} lies`,
+    `Make ${formatBytes(Math.max(1e6, needed + guard - free))} of room there, then do it again. Everything that was saved can be read.`,
   );
 
 let last: { folder: string; at: number; room: Promise<Room> } | null = null;

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { Backup, Backups as Told } from '@kanga/core/backup';
 import { formatDay } from '@kanga/core/shop';
-import { timeIn } from '@kanga/core/units';
+import { formatBytes, timeIn } from '@kanga/core/units';
 import { api, backupsQuery, problemFrom, queryClient, shopDay, useShop } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -13,8 +13,6 @@ const WHY: Record<string, string> = {
   'before-restore': 'before a restore',
 };
 
-const size = (bytes: number) => (bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`);
-
 function Row({ backup }: { backup: Backup }) {
   const { settings } = useShop();
   const { made, why, bytes, locked, checked } = backup;
@@ -24,7 +22,7 @@ function Row({ backup }: { backup: Backup }) {
         {formatDay(shopDay(made), settings.dates)} {timeIn(settings.timeZone, made)}
       </td>
       <td>{WHY[why] ?? why}</td>
-      <td className="figures text-right whitespace-nowrap">{size(bytes)}</td>
+      <td className="figures text-right whitespace-nowrap">{formatBytes(bytes)}</td>
       <td>
         {checked === null ? (
           <span className="text-soft">{locked ? 'locked' : 'not tried out'}</span>

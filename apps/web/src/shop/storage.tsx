@@ -1,15 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { formatBytes } from '@kanga/core/units';
 import { problemFrom, storageQuery } from '../data/index.js';
 import { ProblemText } from '../ui/index.js';
 
-const size = (bytes: number) =>
-  bytes < 1e6
-    ? `${Math.ceil(bytes / 1e3)} kB`
-    : bytes < 1e9
-      ? `${(bytes / 1e6).toFixed(1)} MB`
-      : `${(bytes / 1e9).toFixed(1)} GB`;
 const some = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 
 function Fact({ label, children }: { label: string; children: ReactNode }) {
@@ -31,15 +26,15 @@ export function Storage() {
       {data ? (
         <>
           <dl>
-            <Fact label="The whole database">{size(data.database)}</Fact>
-            <Fact label={some(data.pictures.count, 'picture', 'pictures')}>{size(data.pictures.bytes)}</Fact>
-            <Fact label={some(data.prints.count, 'print kept', 'prints kept')}>{size(data.prints.bytes)}</Fact>
-            <Fact label="Free on the disk">{size(data.disk.free)}</Fact>
+            <Fact label="The whole database">{formatBytes(data.database)}</Fact>
+            <Fact label={some(data.pictures.count, 'picture', 'pictures')}>{formatBytes(data.pictures.bytes)}</Fact>
+            <Fact label={some(data.prints.count, 'print kept', 'prints kept')}>{formatBytes(data.prints.bytes)}</Fact>
+            <Fact label="Free on the disk">{formatBytes(data.disk.free)}</Fact>
           </dl>
           <p className="text-[15px] text-soft">
             {data.unused.pictures.count + data.unused.prints.count === 0
               ? 'Every picture and print is used.'
-              : `${some(data.unused.pictures.count, 'picture', 'pictures')} and ${some(data.unused.prints.count, 'print', 'prints')} are used by nothing (${size(data.unused.pictures.bytes + data.unused.prints.bytes)}): they go ${data.unused.days} days after that was first seen.`}{' '}
+              : `${some(data.unused.pictures.count, 'picture', 'pictures')} and ${some(data.unused.prints.count, 'print', 'prints')} are used by nothing (${formatBytes(data.unused.pictures.bytes + data.unused.prints.bytes)}): they go ${data.unused.days} days after that was first seen.`}{' '}
             {data.deleted.jobs > 0 && (
               <>
                 <Link to="/jobs" className="text-cyan underline">
@@ -48,7 +43,7 @@ export function Storage() {
                 can be taken back for {data.deleted.days} days.{' '}
               </>
             )}
-            Kanga stops writing when less than {size(data.disk.guard)} are free; reading goes on.
+            Kanga stops writing when less than {formatBytes(data.disk.guard)} are free; reading goes on.
           </p>
         </>
       ) : (

@@ -1,3 +1,4 @@
+export * from './bytes.js';
 export * from './day.js';
 export * from './length.js';
 export * from './quantity.js';
