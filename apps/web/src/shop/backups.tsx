@@ -46,7 +46,7 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
         Every night at <span className="figures">{at}</span> into <code className="break-all">{folder}</code>; those of{' '}
         {keep.daily} days, {keep.weekly} weeks and {keep.monthly} months are kept.{' '}
         {archived === null
-          ? 'The log is not kept beside them: a shop comes back as it was at a backup.'
+          ? 'The log is not there yet: until it is, a shop comes back as it was at a backup.'
           : 'The log is kept beside them: a shop comes back as it was at any minute.'}
       </p>
       {backups.length === 0 ? (
