@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { Lack, postgresBin, ROOT } from '../machine.mjs';
+import { writeWhole } from '../write-whole.mjs';
 import { writeContainer } from './container.mjs';
 import { digestsOf } from './digest.mjs';
 import { DUMP, FORMAT } from './manifest.mjs';
@@ -38,8 +39,7 @@ export const nameOf = (date, why, locked) => `kanga-${stamp(date)}-${why}.${lock
 export const noteOf = (file) => `${file}.json`;
 
 export function writeNote(file, note) {
-  writeFileSync(`${noteOf(file)}.new`, JSON.stringify(note, null, 2), { mode: 0o644 });
-  renameSync(`${noteOf(file)}.new`, noteOf(file));
+  writeWhole(noteOf(file), JSON.stringify(note, null, 2));
 }
 
 /**

@@ -1,16 +1,7 @@
-import {
-  accessSync,
-  constants,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { Lack } from '../machine.mjs';
+import { writeWhole } from '../write-whole.mjs';
 import { noteOf } from './make.mjs';
 
 /** How backups are kept unless the shop says otherwise: at half past two at night, so many of the days, weeks and months before. */
@@ -42,8 +33,7 @@ export function settingsOf(data) {
 }
 
 export function saveSettings(data, change) {
-  writeFileSync(`${fileOf(data)}.new`, JSON.stringify({ ...chosen(data), ...change }, null, 2));
-  renameSync(`${fileOf(data)}.new`, fileOf(data));
+  writeWhole(fileOf(data), JSON.stringify({ ...chosen(data), ...change }, null, 2));
 }
 
 /** The folder of backups, made when it is not there. */

@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { IS_ROOT, Lack, postgresBin, say } from '../machine.mjs';
+import { writeWhole } from '../write-whole.mjs';
 
 /** The superuser that makes the cluster and backs it up, and the user that Kanga works as, who owns its database and nothing else. */
 export const ADMIN = 'kanga';
@@ -39,12 +40,6 @@ export function giveToServer(path) {
 
 const textOf = (path) => (existsSync(path) ? readFileSync(path, 'utf8').trim() : '');
 const isPassword = (text) => /^[0-9a-f]{32,}$/.test(text);
-
-/** Writes a file whole or not at all. */
-function writeWhole(path, text, mode) {
-  writeFileSync(`${path}.new`, text, { mode });
-  renameSync(`${path}.new`, path);
-}
 
 /** What lies in the folder of a cluster: its passwords, and how it is made so that no half of one is ever taken for a whole. */
 export class ClusterFiles {

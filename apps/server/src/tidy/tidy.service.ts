@@ -93,21 +93,16 @@ export class TidyService implements OnApplicationBootstrap, OnModuleDestroy {
     await trx('photo').whereIn('job_id', ids).delete();
     await trx('test_cloth').whereIn('job_id', ids).update({ job_id: null });
     const prints = await trx('print_job').whereIn('job_id', ids).delete().returning<{ print_id: string }[]>('print_id');
-    const alone = trx('print')
+    // Prints that no other job shares.
+    const alone = await trx('print')
       .whereIn(
         'id',
         prints.map(({ print_id }) => print_id),
       )
       .whereNotIn('id', trx('print_job').select('print_id'))
-      .select('id');
+      .pluck<string[]>('id');
     await trx('print_event').whereIn('print_id', alone).delete();
-    await trx('print')
-      .whereIn(
-        'id',
-        prints.map(({ print_id }) => print_id),
-      )
-      .whereNotIn('id', trx('print_job').select('print_id'))
-      .delete();
+    await trx('print').whereIn('id', alone).delete();
     await trx('job').whereIn('id', ids).delete();
     this.logger.warn(`${ids.length} jobs that were deleted ${DELETED_DAYS} days ago are gone for good`);
   }
