@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, openSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   checkNode,
@@ -20,12 +20,15 @@ import { Cluster } from './ground/cluster.mjs';
 import { dataFolder, openDataFolder, wantedPort } from './ground/data-folder.mjs';
 import { claim, isTaken, tell } from './ground/instance.mjs';
 import { Keeper } from './ground/keeper.mjs';
-import { identityOf, isThat } from './ground/processes.mjs';
+import { identityOf, isAlive, isThat } from './ground/processes.mjs';
 import { openServer } from './ground/server.mjs';
 
 /** The file that a Kanga in the background writes what it says to; begun anew when it is larger, bytes. */
 const LOG = 'kanga.log';
 const LOG_MOST = 10_000_000;
+
+/** Beneath the data folder each worker has one of its own, named by its process. */
+const WORKER_FOLDER = 'worker-';
 
 const address = (port) => `http://127.0.0.1:${port}/`;
 
@@ -186,31 +189,50 @@ export async function stop() {
   console.log('Kanga stopped. Everything is kept.');
 }
 
+/** A worker that was ended hard leaves its folder behind. */
+function removeFoldersOfEndedWorkers(home) {
+  if (!existsSync(home)) return;
+  for (const name of readdirSync(home).filter((one) => one.startsWith(WORKER_FOLDER)))
+    if (!isAlive(Number(name.slice(WORKER_FOLDER.length)))) rmSync(join(home, name), { recursive: true, force: true });
+}
+
 /**
  * Draws prints from the shared queue of a Kanga: of the one that runs on this data folder, or, on another machine, of the database at
  * KANGA_DATABASE_URL (as through a tunnel to its loopback port). Ctrl-C stops it.
  */
 export async function worker() {
   prepare();
-  const cluster = new Cluster(join(dataFolder(), 'postgres'));
-  cluster.port = cluster.running()?.port;
-  const own = cluster.port ? { KANGA_DATABASE_URL: cluster.url('kanga'), ...cluster.environment() } : null;
-  if (!process.env.KANGA_DATABASE_URL && !own)
+  const home = dataFolder();
+  const cluster = new Cluster(join(home, 'postgres'));
+  const portNow = () => cluster.running()?.port;
+  if (!process.env.KANGA_DATABASE_URL && !portNow())
     throw new Lack(
       'no Kanga runs on this data folder. Start one (./kanga start), or name the database of one: KANGA_DATABASE_URL=postgres://… ./kanga worker',
     );
-  const data = join(dataFolder(), `worker-${process.pid}`);
+  removeFoldersOfEndedWorkers(home);
+  const data = join(home, `${WORKER_FOLDER}${process.pid}`);
   mkdirSync(data, { recursive: true });
+  const own = () => {
+    // While no database runs the old port is as good as any: the worker waits for it.
+    cluster.port = portNow() ?? cluster.port;
+    return cluster.port ? { KANGA_DATABASE_URL: cluster.url('kanga'), ...cluster.environment() } : {};
+  };
   const keeper = new Keeper({
     name: 'the worker',
     log: say,
     spawn: () =>
       spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker.js')], {
         cwd: ROOT,
-        env: { ...own, ...process.env, KANGA_DATA: data, KANGA_WEB: join(ROOT, 'apps/web/dist') },
+        env: { ...own(), ...process.env, KANGA_DATA: data, KANGA_WEB: join(ROOT, 'apps/web/dist') },
         detached: true,
         stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
       }),
+    // A Kanga that was started again may have its database at another port.
+    lives: async () => {
+      const port = portNow();
+      if (!process.env.KANGA_DATABASE_URL && port && port !== cluster.port)
+        throw new Error(`the database is at port ${port} now`);
+    },
   });
   let ending = null;
   onEnd(

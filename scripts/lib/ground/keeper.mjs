@@ -4,8 +4,8 @@ import { sleep } from '../machine.mjs';
 /** Waits before a process that ended is started again, ms: the more often it ended of late, the longer. */
 const FIRST_WAIT = 300;
 const LONGEST_WAIT = 8000;
-/** One that has run so long is taken to be well, ms. */
-const WELL = 60_000;
+/** One that was of use for so long is taken to be well: its end is the first of its kind, and not one more of a row, ms. */
+const WELL = 10_000;
 /** How often it is asked whether it lives, how long it may take, and how many answers may be missing, ms. */
 const ASK_EVERY = 2000;
 const PATIENCE = 4000;
@@ -19,7 +19,8 @@ export class Keeper {
   child = null;
   starts = 0;
   #failures = 0;
-  #since = 0;
+  /** When it became of use; null: it never did since it was started last. */
+  #since = null;
   #missing = 0;
   #ending = false;
   #run = null;
@@ -39,16 +40,25 @@ export class Keeper {
   }
 
   async #begin() {
+    this.#since = null;
     this.child = await this.spawn();
     this.starts++;
-    this.#since = Date.now();
     this.#missing = 0;
+    // While it becomes ready nobody looks after it but this.
+    const waking = setInterval(() => this.#wake(), ASK_EVERY);
     try {
       await this.ready(this.child);
+      this.#since = Date.now();
     } catch (error) {
       await this.#kill();
       throw error;
+    } finally {
+      clearInterval(waking);
     }
+  }
+
+  #wake() {
+    if (wake(this.child.pid)) this.log(`${this.name} was stopped by a signal and goes on`);
   }
 
   get #gone() {
@@ -71,7 +81,7 @@ export class Keeper {
   }
 
   async #look() {
-    if (wake(this.child.pid)) this.log(`${this.name} was stopped by a signal and goes on`);
+    this.#wake();
     if (!this.lives) return;
     const well = await this.lives(AbortSignal.timeout(PATIENCE)).then(
       () => true,
@@ -91,7 +101,10 @@ export class Keeper {
   }
 
   async #again() {
-    this.#failures = Date.now() - this.#since > WELL ? 0 : this.#failures + 1;
+    const lived = this.#since === null ? 0 : Date.now() - this.#since;
+    // What somebody else ended while it was of use has not failed.
+    const ended = this.#since !== null && this.child.signalCode !== null;
+    this.#failures = ended || lived > WELL ? 0 : this.#failures + 1;
     const wait = Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** Math.max(0, this.#failures - 1));
     const how = this.child.signalCode ?? `exit code ${this.child.exitCode}`;
     this.log(`${this.name} ended (${how}); it is started again`);

@@ -70,6 +70,14 @@ export const faultsOn = ({ small }) => ({
   'what reads files is killed': (world) => {
     for (const pid of world.processes('foreign/process.js')) kill(pid, 'SIGKILL');
   },
+  'a worker is killed': (world) => kill(world.processes('apps/server/dist/worker.js')[0], 'SIGKILL'),
+  'a worker is stopped, and nobody lets it go on': (world) =>
+    kill(world.processes('apps/server/dist/worker.js')[0], 'SIGSTOP'),
+  'a worker and its keeper are killed, and started again': async (world) => {
+    kill(world.worker.pid, 'SIGKILL');
+    await world.ended(world.worker);
+    world.startWorker();
+  },
   'a stand-in of a device is killed': (world, random) =>
     kill(random.pick(world.processes('apps/devices/dist/main.js')), 'SIGKILL'),
   'the launcher is stopped, and goes on': async (world, random) => {

@@ -50,6 +50,7 @@ export async function soak(words) {
   const load = new Load(world, new Random(seed + 1));
   try {
     await world.open();
+    world.startWorker();
     await load.open();
     // Every kind once, in an order of chance, and then any of them.
     const first = [...names].sort(() => random.next() - 0.5);

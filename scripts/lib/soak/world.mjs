@@ -11,6 +11,7 @@ const SHIM = join(ROOT, 'scripts/lib/soak/clock-shim.mjs');
 /** A whole Kanga on a data folder of its own, as a service keeps it: whoever ends the launcher, it is started again. */
 export class World {
   launcher = null;
+  worker = null;
   line = new Line();
   said = '';
 
@@ -28,8 +29,8 @@ export class World {
     await this.start();
   }
 
-  async start() {
-    const child = spawn(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), 'start'], {
+  #run(word, hear) {
+    const child = spawn(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), word], {
       cwd: ROOT,
       env: {
         ...process.env,
@@ -40,13 +41,25 @@ export class World {
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
-    this.launcher = child;
-    let ready = false;
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (part) => {
         this.said = (this.said + part).slice(-20_000);
-        ready ||= String(part).includes('Kanga is ready');
+        hear?.(String(part));
       });
+    return child;
+  }
+
+  /** A second machine's part in it: a worker that takes prints from the queue. */
+  startWorker() {
+    this.worker = this.#run('worker');
+  }
+
+  async start() {
+    let ready = false;
+    const child = this.#run('start', (part) => {
+      ready ||= part.includes('Kanga is ready');
+    });
+    this.launcher = child;
     // The server of before may still answer while it ends: the new one says when it is ready.
     for (let tries = 0; tries < 900 && !ready && child.exitCode === null; tries++) await sleep(100);
     await this.healthy(90);
@@ -117,6 +130,10 @@ export class World {
 
   async close() {
     this.line.close();
+    if (this.worker) {
+      this.worker.kill('SIGTERM');
+      await this.ended(this.worker);
+    }
     if (this.launcher && this.launches) this.launcher.kill('SIGTERM');
     if (this.launcher) await this.ended();
     await this.cluster.stop();

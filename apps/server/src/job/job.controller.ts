@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
-import type { Approval, JobChange, JobFile } from '@kanga/core/job';
+import type { Approval, JobChange, JobFile, PackedJobFile } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
 import {
   archiveSchema,
@@ -32,6 +32,11 @@ export class JobController {
   @Get(':id')
   file(@Param('id', new Valid(idSchema)) id: string): Promise<JobFile> {
     return this.jobs.file(id);
+  }
+
+  @Get(':id/packed')
+  packed(@Param('id', new Valid(idSchema)) id: string): Promise<PackedJobFile> {
+    return this.jobs.packed(id);
   }
 
   @Put(':id')

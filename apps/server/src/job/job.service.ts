@@ -10,7 +10,9 @@ import {
   type Approval,
   type Job,
   type JobChange,
+  packJobFile,
   type JobFile,
+  type PackedJobFile,
   type JobView,
 } from '@kanga/core/job';
 import { unitPrinter } from '@kanga/core/units';
@@ -107,6 +109,11 @@ export class JobService {
     ]);
     // What is kept grows: whoever has this file has it as it is now.
     return { job, blank, arts, plan: run?.plan ?? null, events: [...(run?.bench.events ?? [])] };
+  }
+
+  /** The same for a screen. What happened to a long run is packed once, and then only what came since. */
+  async packed(id: string): Promise<PackedJobFile> {
+    return packJobFile(await this.file(id), this.runs.packed(id));
   }
 
   /** The job with everything that follows from it, worked out by the core as the screens do; `change`: as if it were so. */

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { RunningBench } from '@kanga/core/bench';
+import { packEvents, RunningBench, type PackedEvents } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -14,11 +14,22 @@ export interface StoredRun {
 /** As many runs as are kept in memory: those of a busy shop, of which each is written to many times an hour. */
 const MOST = 60;
 
+/** Events of one part of a packed run: a part that is full never changes again. */
+const PART = 2000;
+
+interface KeptRun extends StoredRun {
+  /** The number of its last entry in the database. */
+  last: string | null;
+  frozenAt: string;
+  /** Its full parts, as far as anybody asked for them. */
+  parts: PackedEvents[];
+}
+
 /** Runs in memory, in step with the database: what is added to one is found without reading all that came before it. */
 @Injectable()
 export class RunStore {
   /** The one that was asked for last comes last. */
-  private readonly runs = new Map<string, StoredRun & { last: string | null; frozenAt: string }>();
+  private readonly runs = new Map<string, KeptRun>();
 
   constructor(
     @Inject(DB) private readonly db: Knex,
@@ -46,16 +57,27 @@ export class RunStore {
     const body = await db('run_plan').where({ job_id: jobId }).first<{ body: RunPlan } | undefined>('body');
     if (!body) return null;
     const plan = body.body;
-    const run = { plan, bench: new RunningBench(plan, await this.events.of(jobId, db)), last: row.last, frozenAt };
+    const bench = new RunningBench(plan, await this.events.of(jobId, db));
+    const run = { plan, bench, last: row.last, frozenAt, parts: [] };
     this.keep(jobId, run);
     return run;
   }
 
-  private keep(jobId: string, run: StoredRun & { last: string | null; frozenAt: string }): void {
+  private keep(jobId: string, run: KeptRun): void {
     this.runs.delete(jobId);
     this.runs.set(jobId, run);
     const [oldest] = this.runs.keys();
     if (this.runs.size > MOST && oldest !== undefined) this.runs.delete(oldest);
+  }
+
+  /** What happened to a run, in parts for a screen; undefined when it is not kept (any more). */
+  packed(jobId: string): PackedEvents[] | undefined {
+    const run = this.runs.get(jobId);
+    if (!run) return undefined;
+    const { parts, bench } = run;
+    while ((parts.length + 1) * PART <= bench.events.length)
+      parts.push(packEvents(bench.events.slice(parts.length * PART, (parts.length + 1) * PART)));
+    return [...parts, packEvents(bench.events.slice(parts.length * PART))];
   }
 
   /** After something was added to it: the number of its last entry. */

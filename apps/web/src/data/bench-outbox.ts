@@ -153,6 +153,8 @@ export class BenchOutbox {
   /** Takes what the server says has happened, whether it was asked or said so by itself. */
   take(happened: Happened): void {
     const more = happened.events.some(({ id }) => !this.ids.has(id));
+    // Nothing that was not known, in the place where it was known to be: nobody has to look again.
+    if (!more && this.told.length === 0 && happened.from + happened.events.length === this.known.length) return;
     this.learn(happened);
     this.publish(this.state.trouble);
     // Should it fail, the next reload without a server shows a little less, and is told all when the server is back.

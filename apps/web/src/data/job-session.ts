@@ -1,4 +1,4 @@
-import { changeOf, type Job, type JobChange, type JobFile } from '@kanga/core/job';
+import { changeOf, packJobFile, type Job, type JobChange, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import { keepAnswer } from '../kept/index.js';
 import { api, ApiError, problemFrom } from './api.js';
@@ -18,7 +18,7 @@ type Save = (id: string, change: JobChange) => Promise<JobFile>;
 const saveByApi: Save = (id, change) => api<JobFile>(`jobs/${id}`, { method: 'PUT', json: change });
 /** Writes the job down as the server has it, for a reload while the server is away. */
 type Remember = (file: JobFile) => Promise<void>;
-const rememberHere: Remember = (file) => keepAnswer(`/api/jobs/${file.job.id}`, file);
+const rememberHere: Remember = (file) => keepAnswer(`/api/jobs/${file.job.id}/packed`, packJobFile(file));
 
 const RETRY_MS = 2000;
 const SETTLE_MS = 250;

@@ -1,10 +1,10 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
 import type { Backups } from '@kanga/core/backup';
 import type { Blank } from '@kanga/core/blank';
 import { runsOf, type Outcomes, type Recipe } from '@kanga/core/inspect';
-import type { JobFile, ShopFloor } from '@kanga/core/job';
+import { unpackJobFile, type JobFile, type PackedJobFile, type ShopFloor } from '@kanga/core/job';
 import type { PrintRecord } from '@kanga/core/sheet';
 import type { Proven } from '@kanga/core/stack';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
@@ -48,15 +48,29 @@ export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art
 /** A picture with all that was read in its pixels; it never changes. */
 export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
-/** A job with everything it refers to, asked for anew whenever it is opened: a session keeps it from then on. */
-export const jobFileQuery = (id: string) =>
+/** A job as the server has it now. */
+export const loadJob = async (id: string): Promise<JobFile> =>
+  unpackJobFile(await api<PackedJobFile>(`jobs/${id}/packed`));
+/** As long as a screen may take from the answer until it stands: a large run is read for a while before anybody looks after its file, ms. */
+const TO_STAND = 15_000;
+const jobFileQuery = (id: string) =>
   queryOptions({
     queryKey: ['job', id],
-    queryFn: () => api<JobFile>(`jobs/${id}`),
-    staleTime: 0,
-    gcTime: 0,
+    queryFn: () => loadJob(id),
+    staleTime: TO_STAND,
+    gcTime: TO_STAND,
     refetchOnWindowFocus: false,
   });
+/** A job with everything it refers to, asked for anew whenever it is opened: a session keeps it from then on. */
+export function useJobFile(id: string): JobFile {
+  useEffect(
+    () => () => {
+      queryClient.removeQueries({ queryKey: ['job', id] });
+    },
+    [id],
+  );
+  return useSuspenseQuery(jobFileQuery(id)).data;
+}
 /** Jobs that were put away, or deleted. */
 export const jobListQuery = (list: JobList) =>
   queryOptions({ queryKey: ['jobs', list], queryFn: () => api<JobSummary[]>(`jobs?list=${list}`) });

@@ -1,4 +1,4 @@
-import { useQueries, useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams, useSearchParams } from 'react-router';
@@ -13,15 +13,16 @@ import {
   artQuery,
   blanksQuery,
   BenchOutbox,
-  jobFileQuery,
   jobsQuery,
   JobSession,
+  loadJob,
   problemFrom,
   queryClient,
   serverNow,
   useDeviceFindings,
   useFaces,
   useFloor,
+  useJobFile,
   useServerClock,
   usePrint,
   useShop,
@@ -46,7 +47,7 @@ const isStage = (text: string | undefined): text is Stage => STAGES.some((stage)
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
   const { id = '', stage } = useParams();
-  const { data: file } = useSuspenseQuery(jobFileQuery(id));
+  const file = useJobFile(id);
   if (!isStage(stage)) return <Navigate to={`/jobs/${id}/${file.job.reached}`} replace />;
   return <OpenJob key={id} file={file} stage={stage} />;
 }
@@ -104,7 +105,7 @@ function useTrouble(
   return useMemo(() => {
     if (!code) return {};
     const withTheirs = (use: (file: JobFile) => void) => () => {
-      api<JobFile>(`jobs/${id}`).then(use, onFault);
+      loadJob(id).then(use, onFault);
     };
     const theirs = {
       act: withTheirs((file) => {

@@ -7,7 +7,7 @@ export const KEPT_HEADER = 'x-kanga-kept';
 
 const id = '[0-9a-f-]{36}';
 /** What a bench and the other stages are drawn from: the shop, what is proven, what is at the presses, and jobs with what happened to them. */
-const ANSWERS = new RegExp(`^/api/(shop|proven|bench|blanks|art|jobs|jobs/${id}|jobs/${id}/(events|actuals))$`);
+const ANSWERS = new RegExp(`^/api/(shop|proven|bench|blanks|art|jobs|jobs/${id}/(packed|events|actuals))$`);
 /** What never changes under its name. */
 const PICTURES = new RegExp(`^/api/(art/${id}/(thumb|preview)|fonts/[^/]+/[^/]+)$`);
 
@@ -42,6 +42,7 @@ export async function keepForAway(): Promise<void> {
   await taken;
   // What came before it was there has not passed through it.
   const asked = performance.getEntriesByType('resource').map(({ name }) => new URL(name));
-  const paths = new Set(asked.filter(({ origin }) => origin === location.origin).map(({ pathname }) => pathname));
-  await Promise.all([...paths].filter((path) => keptIn(path) !== null).map((path) => fetch(path)));
+  const kept = asked.filter(({ origin, pathname }) => origin === location.origin && keptIn(pathname) !== null);
+  const paths = new Set(kept.map(({ pathname, search }) => pathname + search));
+  await Promise.all([...paths].map((path) => fetch(path)));
 }

@@ -10,7 +10,7 @@ describe('what is kept for when the server is away', () => {
     'blanks',
     'art',
     'jobs',
-    `jobs/${ID}`,
+    `jobs/${ID}/packed`,
     `jobs/${ID}/events`,
     `jobs/${ID}/actuals`,
   ])('is what a bench is drawn from: %s', (path) => expect(keptIn(`/api/${path}`)).toBe(KEPT_ANSWERS));

@@ -8,12 +8,12 @@ import type { RunAtPress } from '@kanga/contract/bench';
 import {
   benchQuery,
   BenchOutbox,
-  jobFileQuery,
   queryClient,
   serverNow,
   useDeviceFindings,
   useFaces,
   useFloor,
+  useJobFile,
   useNews,
   usePrint,
   useServerClock,
@@ -58,7 +58,7 @@ const RunLane = memo(function RunLane({
   several: boolean;
   onCall: (jobId: string, call: Call | null) => void;
 }) {
-  const { data: file } = useSuspenseQuery(jobFileQuery(jobId));
+  const file = useJobFile(jobId);
   const floor = useFloor();
   const print = usePrint();
   const { settings } = useShop();

@@ -14,6 +14,7 @@ import {
   archiveSchema,
   jobChangeSchema,
   jobFileSchema,
+  packedJobFileSchema,
   jobsQuerySchema,
   jobSummarySchema,
   newApprovalSchema,
@@ -173,6 +174,13 @@ export const ENDPOINTS: readonly Endpoint[] = [
     status: 201,
   },
   { method: 'get', path: '/api/jobs/{id}', summary: 'A job with all it refers to', params: id, answer: jobFileSchema },
+  {
+    method: 'get',
+    path: '/api/jobs/{id}/packed',
+    summary: 'The same with its events in columns, as screens load it: shorter, and sooner read',
+    params: id,
+    answer: packedJobFileSchema,
+  },
   {
     method: 'put',
     path: '/api/jobs/{id}',

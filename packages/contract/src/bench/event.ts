@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { BenchEvent } from '@kanga/core/bench';
+import type { BenchEvent, PackedEvents } from '@kanga/core/bench';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 import { faultCodeSchema } from '../inspect/index.js';
@@ -57,6 +57,19 @@ export const benchEventSchema = Joi.alternatives<BenchEvent>().conditional('.kin
       .valid(...KINDS)
       .required(),
   }).unknown(),
+});
+
+const column = Joi.array().items(Joi.number().integer()).required();
+/** Events in columns, as `packEvents` of the core makes them; only ever sent to screens. */
+export const packedEventsSchema = Joi.object<PackedEvents, true>({
+  kinds: Joi.string().allow('').required(),
+  ids: Joi.string().allow('').required(),
+  at: Joi.string().allow('').required(),
+  people: Joi.array().items(personSchema.allow(null)).required(),
+  by: column,
+  bed: column,
+  step: column,
+  others: Joi.array().items(benchEventSchema).required(),
 });
 
 /** Events that a bench screen hands over, oldest first; sending some again does no harm. `since`: as many as it knows already, in the order of the server. */

@@ -1,8 +1,15 @@
 import Joi from 'joi';
 import { STAGES } from '@kanga/core/finding';
-import { PIECES_LIMITS, type Approval, type Job, type JobChange, type JobFile } from '@kanga/core/job';
+import {
+  PIECES_LIMITS,
+  type Approval,
+  type Job,
+  type JobChange,
+  type JobFile,
+  type PackedJobFile,
+} from '@kanga/core/job';
 import { artSchema, designSchema, runSchema } from '../art/index.js';
-import { benchEventSchema } from '../bench/index.js';
+import { benchEventSchema, packedEventsSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
 import { daySchema, idSchema, instantSchema, waiverSchema } from '../finding/index.js';
 import { gapSchema, sheetChoicesSchema } from '../sheet/index.js';
@@ -82,6 +89,15 @@ export const jobFileSchema = Joi.object<JobFile, true>({
   arts: Joi.array().items(artSchema).max(100).required(),
   plan: runPlanSchema.allow(null).required(),
   events: Joi.array().items(benchEventSchema).required(),
+});
+
+/** As screens load it. */
+export const packedJobFileSchema = Joi.object<PackedJobFile, true>({
+  job: jobSchema.required(),
+  blank: blankSchema.allow(null).required(),
+  arts: Joi.array().items(artSchema).max(100).required(),
+  plan: runPlanSchema.allow(null).required(),
+  packed: Joi.array().items(packedEventsSchema).required(),
 });
 
 /** A job in a list. */

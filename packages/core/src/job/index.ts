@@ -1,4 +1,5 @@
 export * from './job.js';
+export * from './packed-file.js';
 export * from './view.js';
 export * from './next-action.js';
 export * from './log.js';
