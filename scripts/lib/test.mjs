@@ -6,7 +6,9 @@ import { Cluster } from './ground/cluster.mjs';
 import { ADMIN } from './ground/cluster-files.mjs';
 import { asProgram, openServer } from './ground/server.mjs';
 
-const STAGES = ['lint', 'unit', 'server', 'e2e'];
+/** What goes on side by side, one after the other: what waits for databases and processes leaves a core for what only thinks; browsers get all. */
+const COURSE = [[['lint', 'unit'], ['server']], [['e2e']]];
+const STAGES = COURSE.flat(2);
 
 /** Counts of a runner's own report; a missing report is a failure. */
 function jestCounts(report) {
@@ -106,10 +108,13 @@ export async function test(words) {
       e2e: () => browser(cluster, folder),
     };
     const counts = [];
-    for (const stage of wanted) {
-      say(`${stage} tests`);
-      counts.push(await stages[stage]());
-    }
+    const follow = async (row) => {
+      for (const stage of row.filter((one) => wanted.includes(one))) {
+        say(`${stage} tests`);
+        counts.push(await stages[stage]());
+      }
+    };
+    for (const rows of COURSE) await Promise.all(rows.map(follow));
     return counts.reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }), {
       passed: 0,
       failed: 0,
