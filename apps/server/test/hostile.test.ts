@@ -40,6 +40,9 @@ const HOSTILE: [string, Buffer][] = [
   ],
 ];
 
+/** Minutes of computing, or memory without end, on any machine. */
+const BOUNDLESS = ['a filter of a few hundred bytes', 'a drawing that uses itself a thousand million times'];
+
 describe('a file that takes too much', () => {
   it('is given up on, with the limit in words, and holds up nobody else meanwhile', async () => {
     const small = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#07c' } })
@@ -54,13 +57,12 @@ describe('a file that takes too much', () => {
     expect(other.facts.width).toBe(300);
     const waited = Date.now() - began;
     const answers = await Promise.all(hostile);
-    for (const { status, body } of answers) {
-      // One may be read in time on a quick machine; none ends the server, and each that is refused says why.
-      if (status === 201) continue;
+    answers.forEach(({ status, body }, i) => {
+      // Long lists may be read in time on a quick machine; what grows without bound never is. Each that is refused says why.
+      if (status === 201 && !BOUNDLESS.includes(HOSTILE[i]?.[0] ?? '')) return;
       expect([status, body.code]).toEqual([422, 'art.too-much']);
       expect(body.title).toMatch(/reading it takes more than (10 s of computing|60 s|512 MB of memory)/);
-    }
-    expect(answers.filter(({ status }) => status === 422).length).toBeGreaterThan(1);
+    });
     expect(waited).toBeLessThan(Date.now() - began);
     expect((await server.ask('GET', 'health')).status).toBe(200);
   });
