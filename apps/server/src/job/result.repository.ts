@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { BenchState } from '@kanga/core/bench';
+import { buildOf, type Blank } from '@kanga/core/blank';
 import { withRecipes } from '@kanga/core/inspect';
 import { outcomesFrom, type Outcome, type RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
@@ -82,11 +83,18 @@ export class ResultRepository {
       .orderBy('good', 'desc')
       .limit(MOST)
       .select<ResultRow[]>('*');
-    const [rows, held] = await Promise.all([asked, this.recipes.held()]);
+    const blanks = this.db('blank').select<{ id: string; body: Blank }[]>('id', 'body');
+    const [rows, held, shelf] = await Promise.all([asked, this.recipes.held(), blanks]);
+    const builds = new Map(shelf.map(({ id, body }) => [id, buildOf(body)]));
+    const builtAs = (blankId: string) => {
+      const build = builds.get(blankId);
+      return build === undefined ? {} : { build };
+    };
     const counts = rows.map((row): Proven => ({
       blankId: row.blank_id,
       family: row.family,
       surface: row.surface,
+      ...builtAs(row.blank_id),
       pressId: row.press_id,
       mediaId: row.media_id,
       temperature: row.temperature,
@@ -99,7 +107,11 @@ export class ResultRepository {
       last: row.last.toISOString(),
       accepted: false,
     }));
-    return withRecipes(counts, held);
+    const named = held.map((recipe) => ({
+      ...recipe,
+      settings: { ...recipe.settings, ...builtAs(recipe.settings.blankId) },
+    }));
+    return withRecipes(counts, named);
   }
 }
 

@@ -20,12 +20,15 @@ function SourceMark({ source }: { source: Source }) {
   const marks: Record<Source['kind'], string> = {
     "maker's sheet": 'bg-green',
     'proven on this press': 'bg-green',
+    'proven on like goods': 'border-2 border-green',
     'house rule': 'rotate-45 bg-yellow border border-key/60',
     'reference chart': 'border-2 border-cyan',
     computed: 'rounded-full border-2 border-cyan',
   };
   return <i aria-hidden className={`mt-[5px] inline-block h-[9px] w-[9px] flex-none ${marks[source.kind]}`} />;
 }
+
+const timesOf = (times: number): string => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`);
 
 function sourceText(source: Source): string {
   switch (source.kind) {
@@ -36,7 +39,9 @@ function sourceText(source: Source): string {
     case 'computed':
       return `Computed: ${source.formula}`;
     case 'proven on this press':
-      return `Proven on this press ${source.times} times, last on ${source.last}`;
+      return `Proven on this press ${timesOf(source.times)}, last on ${source.last}`;
+    case 'proven on like goods':
+      return `Proven on this press with other goods of the same cloth and build ${timesOf(source.times)}, last on ${source.last}`;
     default:
       return 'Maker’s sheet';
   }
@@ -45,8 +50,10 @@ function sourceText(source: Source): string {
 /** A source in so few words that it stands under its value. */
 const shortSource = (source: Source): string =>
   source.kind === 'proven on this press'
-    ? `Proven here, ${source.times} times`
-    : (sourceText(source).split(':')[0] ?? '');
+    ? `Proven here, ${timesOf(source.times)}`
+    : source.kind === 'proven on like goods'
+      ? `Like goods, ${timesOf(source.times)}`
+      : (sourceText(source).split(':')[0] ?? '');
 
 const TRUST = {
   firm: 'Measured or proven here.',

@@ -91,7 +91,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
               </span>
             </>
           ) : (
-            <span className="text-soft">not accepted yet</span>
+            <span className="text-soft">{entry.proven ? 'not accepted yet' : 'not proven yet'}</span>
           )}
         </td>
       </tr>
@@ -183,8 +183,8 @@ export function Recipes() {
         )}
         {book.length === 0 ? (
           <p className="text-lg text-soft">
-            Nothing is proven yet. Press and judge three pieces with the same settings, and they are written down here
-            by themselves.
+            Nothing was pressed and judged yet. Whatever comes out good is written down here by itself; three good
+            pieces with the same settings prove them.
           </p>
         ) : (
           [...groups].map(([name, entries]) => (

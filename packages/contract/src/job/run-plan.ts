@@ -9,7 +9,7 @@ const number = Joi.number().required();
 const words = Joi.string().required();
 const source = Joi.object({
   kind: Joi.string()
-    .valid("maker's sheet", 'proven on this press', 'house rule', 'reference chart', 'computed')
+    .valid("maker's sheet", 'proven on this press', 'proven on like goods', 'house rule', 'reference chart', 'computed')
     .required(),
   rule: Joi.string(),
   row: Joi.string(),

@@ -15,6 +15,7 @@ export const provenSchema = Joi.object<Proven, true>({
   surface: Joi.string()
     .valid(...SURFACES)
     .required(),
+  build: Joi.string().max(500),
   pressId: idSchema.required(),
   mediaId: idSchema.allow(null).required(),
   temperature: number,

@@ -82,6 +82,9 @@ export interface Side {
 
 export const PRESSURES = ['light', 'medium', 'firm'] as const;
 export type PressureLevel = (typeof PRESSURES)[number];
+/** Whether a pressure is more than a limit. */
+export const isFirmer = (level: PressureLevel, limit: PressureLevel): boolean =>
+  PRESSURES.indexOf(level) > PRESSURES.indexOf(limit);
 
 /** What the maker says must never be passed; null where nothing is said. °C, s. */
 export interface StopLimits {

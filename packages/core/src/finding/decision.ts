@@ -2,6 +2,8 @@
 export type Source =
   | { kind: "maker's sheet" }
   | { kind: 'proven on this press'; times: number; last: string }
+  /** On this press too, but on other goods of the same cloth and build. */
+  | { kind: 'proven on like goods'; times: number; last: string }
   | { kind: 'house rule'; rule: string }
   | { kind: 'reference chart'; row: string }
   | { kind: 'computed'; formula: string };

@@ -35,6 +35,14 @@ describe('the recipe book', () => {
     expect(entry).toMatchObject({ recipe: null, counted: { dwell: 50 }, proposal: { settings: { dwell: 50 } } });
     expect(entry?.proposal?.why).toBe('12 of 12 came out good: make it the recipe?');
   });
+  it('has what came out good once, so that it is found again, and proposes nothing of it', () => {
+    const [once] = bookOf([pressed({ good: 1 })], []);
+    expect(once).toMatchObject({ recipe: null, counted: { good: 1 }, proven: false, proposal: null });
+    expect(bookOf([pressed({ good: 0, spoiled: 2 })], [])).toEqual([]);
+    // What is proven stands before it, however seldom it was pressed.
+    const [entry] = bookOf([pressed({ good: 40, spoiled: 20 }), pressed({ dwell: 60, good: 3 })], []);
+    expect(entry).toMatchObject({ counted: { dwell: 60 }, proven: true });
+  });
   it('keeps to the recipe whatever is pressed more often, and proposes what took less time, three good in a row', () => {
     const quicker = pressed({ dwell: 40, good: IN_A_ROW });
     const often = pressed({ dwell: 60, good: 90 });
@@ -69,7 +77,6 @@ describe('the recipe book', () => {
     expect(book).toHaveLength(4);
     expect(book.find(({ key }) => key.pressId === 'side')).toMatchObject({ counted: { good: 0 }, proposal: null });
   });
-  it('leaves out what is not proven', () => expect(bookOf([pressed({ good: 2 })], [])).toEqual([]));
 });
 
 describe('a recipe in a plan', () => {

@@ -25,6 +25,8 @@ export interface BookEntry {
   recipe: Recipe | null;
   /** What came of its settings in this shop; of the best of them where nothing was accepted. */
   counted: Proven;
+  /** Whether that proves anything; what came out good only once or twice stands in the book, too, so that it is found again. */
+  proven: boolean;
   proposal: Proposal | null;
 }
 
@@ -85,8 +87,9 @@ export function bookOf(list: readonly Proven[], recipes: readonly Recipe[]): Boo
   for (const { settings } of recipes) if (!groups.has(keyOf(settings))) groups.set(keyOf(settings), []);
   return [...groups].flatMap(([key, variants]): BookEntry[] => {
     const recipe = recipes.find(({ settings }) => keyOf(settings) === key) ?? null;
-    const proven = variants.filter(isProven).sort((a, b) => b.good - a.good || b.last.localeCompare(a.last));
-    const best = proven[0] ?? null;
+    const [best = null] = variants
+      .filter(({ good }) => good > 0)
+      .sort((a, b) => Number(isProven(b)) - Number(isProven(a)) || b.good - a.good || b.last.localeCompare(a.last));
     const held = recipe?.settings ?? best;
     if (!held) return [];
     const counted = variants.find((one) => sameSettings(one, held)) ?? { ...held, good: 0, spoiled: 0 };
@@ -99,10 +102,18 @@ export function bookOf(list: readonly Proven[], recipes: readonly Recipe[]): Boo
       })
       .sort((a, b) => a.settings.dwell + a.settings.prePress - b.settings.dwell - b.settings.prePress);
     const first: Proposal | null =
-      recipe || !best
+      recipe || !best || !isProven(best)
         ? null
         : { settings: best, why: `${best.good} of ${best.good + best.spoiled} came out good: make it the recipe?` };
     const { blankId, pressId, mediaId } = held;
-    return [{ key: { blankId, pressId, mediaId }, recipe, counted, proposal: better[0] ?? first }];
+    return [
+      {
+        key: { blankId, pressId, mediaId },
+        recipe,
+        counted,
+        proven: isProven({ ...counted, accepted: false }),
+        proposal: better[0] ?? first,
+      },
+    ];
   });
 }

@@ -1,3 +1,4 @@
+import { buildOf } from '../blank/index.js';
 import { benchState, type BenchState, type Verdict } from '../bench/index.js';
 import type { FaultCode } from '../inspect/index.js';
 import type { HouseRules } from '../shop/index.js';
@@ -43,6 +44,7 @@ export function outcomesFrom(plan: RunPlan, { records, verdicts }: BenchState): 
       blankId: blank.id,
       family: blank.family,
       surface: blank.surface,
+      build: buildOf(blank),
       pressId,
       mediaId: paper?.id ?? null,
       temperature: settings.temperature.value,

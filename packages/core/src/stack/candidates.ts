@@ -1,9 +1,17 @@
-import { baseKindOf, isHardGoods, type Blank, type PressureLevel } from '../blank/index.js';
+import {
+  baseKindOf,
+  isFirmer,
+  isHardGoods,
+  type Blank,
+  type MakersSheet,
+  type PressureLevel,
+  type StopLimits,
+} from '../blank/index.js';
 import type { Confidence, Source } from '../finding/index.js';
 import { CERAMIC, soakSeconds } from '../heat/index.js';
 import type { HouseRules } from '../shop/index.js';
 import { CHART, chartRowFor, schoolRowFor, type ChartRow, type Peel } from './chart.js';
-import { provenHere, type Proven } from './proven.js';
+import { isProven, provenHere, type Proven, type ProvenHere } from './proven.js';
 
 /** What one source says of a blank's settings; null where it is silent. °C, s. */
 export interface Candidate {
@@ -131,15 +139,27 @@ function fromRow(row: ChartRow, blank: Blank, source: Source, name: string): Can
 const stated = <T>(value: T | null): Said<T> | null =>
   value === null ? null : { value, why: 'The maker of the blank states it.' };
 
-const fromProven = ({ proven, nearness }: ReturnType<typeof provenHere>['proven'][number]): Candidate => {
-  const { good, spoiled, last } = proven;
-  const counted = good + spoiled > 0 ? `${good} of ${good + spoiled} came out good` : 'never pressed here so far';
-  const why = `${proven.accepted ? 'The recipe of the book: ' : ''}${counted}: ${nearness}, on this press.`;
-  const own = nearness.startsWith('this blank');
+/** How often something came out good, in words. */
+const often = (good: number): string => (good === 1 ? 'once' : good === 2 ? 'twice' : `${good} times`);
+
+const isOwn = ({ nearness }: ProvenHere): boolean => nearness.startsWith('this blank');
+
+const fromProven = (here: ProvenHere): Candidate => {
+  const { proven, nearness } = here;
+  const { good, spoiled, last, accepted } = proven;
+  const own = isOwn(here);
+  const counted =
+    good + spoiled > 0 ? `${good} of ${good + spoiled} came out good` : 'accepted, and never pressed here so far';
+  const why = `${accepted ? 'The recipe of the book: ' : ''}${counted}: ${nearness}, on this press.`;
   return {
-    source: { kind: 'proven on this press', times: good, last: last.slice(0, 10) },
-    confidence: own ? 'firm' : 'fair',
-    name: proven.accepted ? 'the recipe' : 'what is proven on this press',
+    source: {
+      kind: own ? 'proven on this press' : 'proven on like goods',
+      times: good,
+      last: last.slice(0, 10),
+    },
+    // A recipe that nobody has pressed yet is somebody's word, and what was proven on other goods is a good guess.
+    confidence: own && isProven({ ...proven, accepted: false }) ? 'firm' : 'fair',
+    name: accepted ? 'the recipe' : own ? 'what is proven on this press' : 'what is proven on like goods',
     temperature: { value: proven.temperature, why },
     dwell: { value: proven.dwell, why },
     pressure: { value: proven.pressure, why },
@@ -148,12 +168,27 @@ const fromProven = ({ proven, nearness }: ReturnType<typeof provenHere>['proven'
   };
 };
 
+/** What a recipe would do that the maker of the blank forbids, in words; null: nothing. */
+function beyondLimits({ temperature, dwell, pressure }: Proven, limits: StopLimits | undefined): string | null {
+  if (!limits) return null;
+  const beyond = [
+    ...(limits.temperature !== null && temperature > limits.temperature ? ['hotter'] : []),
+    ...(limits.dwell !== null && dwell > limits.dwell ? ['longer'] : []),
+    ...(limits.pressure !== null && isFirmer(pressure, limits.pressure) ? ['harder'] : []),
+  ];
+  return beyond.length === 0 ? null : `It is ${beyond.join(' and ')} than the maker of the blank allows.`;
+}
+
+const says = (sheet: MakersSheet): boolean =>
+  [sheet.temperature, sheet.dwell, sheet.pressure, sheet.prePress, sheet.peel].some((one) => one !== null);
+
 /** How many of what was pressed here are told of, at most. */
 const TOLD = 4;
 
 /**
- * Everything that is known of a blank's settings, in the order in which it is believed: the maker's sheet, what is proven on this press, the rule of
- * the house, the reference chart. What is known and not to be taken is there, too, with the reason.
+ * Everything that is known of a blank's settings, in the order in which it is believed: the recipe that was accepted for this blank on this press, as long as it
+ * keeps to the maker's limits; the maker's sheet; what is proven on this press; the rule of the house; the reference chart. What is known and not to be taken is there,
+ * too, with the reason.
  */
 export function candidatesFor(
   blank: Blank,
@@ -167,8 +202,12 @@ export function candidatesFor(
   const school = schoolRowFor(blank.family, house);
   const row = chartRowFor(blank.family, blank.surface);
   const other = schoolRowFor(blank.family, { tees: 'long', masks: 'fast', mats: 'firm' });
+  const accepted = here.proven.find((one) => isOwn(one) && one.proven.accepted);
+  const forbidden = accepted ? beyondLimits(accepted.proven, sheet?.limits) : null;
+  const recipe = accepted ? fromProven(accepted) : null;
   return [
-    ...(sheet
+    ...(recipe && forbidden === null ? [recipe] : []),
+    ...(sheet && says(sheet)
       ? [
           {
             source: { kind: "maker's sheet" } as const,
@@ -182,12 +221,19 @@ export function candidatesFor(
           },
         ]
       : []),
-    ...here.proven.slice(0, TOLD).map(fromProven),
+    ...(recipe && forbidden !== null ? [{ ...recipe, not: forbidden }] : []),
+    ...here.proven
+      .filter((one) => one !== accepted)
+      .slice(0, TOLD)
+      .map(fromProven),
     ...(school ? [fromRow(school.row, blank, { kind: 'house rule', rule: school.rule }, 'the rule of the house')] : []),
     fromRow(row, blank, { kind: 'reference chart', row: row.name }, 'the reference chart'),
     ...here.unproven.slice(0, TOLD).map((one) => ({
       ...fromProven(one),
-      not: `Not proven: ${one.proven.good} good and ${one.proven.spoiled} spoiled so far (${one.nearness}).`,
+      not:
+        one.proven.spoiled === 0
+          ? `Good ${often(one.proven.good)}, which proves nothing yet (${one.nearness}).`
+          : `Not proven: ${one.proven.good} good and ${one.proven.spoiled} spoiled so far (${one.nearness}).`,
     })),
     ...(other && !school
       ? [

@@ -1,7 +1,6 @@
-import { baseKindOf, isHardGoods } from '../blank/index.js';
+import { baseKindOf, isFirmer, isHardGoods } from '../blank/index.js';
 import type { Asked } from './asked.js';
 import { hangingOf } from './hanging.js';
-import { isFirmer } from './settings.js';
 import { holdOf } from './hold.js';
 
 /** Cautions that come from the blank, the stack and the press in hand: what could hurt someone, and what the schools of the house do wrong here. */

@@ -1,4 +1,4 @@
-import type { Blank, Family, PressureLevel, Surface } from '../blank/index.js';
+import { buildOf, type Blank, type Family, type PressureLevel, type Surface } from '../blank/index.js';
 import type { Peel } from './chart.js';
 
 /** Settings that were pressed in this shop, and what came of them. */
@@ -6,6 +6,8 @@ export interface Proven {
   blankId: string;
   family: Family;
   surface: Surface;
+  /** Cloth and build of its blank, as `buildOf` tells them; left out: nobody knows any more. */
+  build?: string;
   pressId: string;
   /** The paper; null: runs of before did not say. */
   mediaId: string | null;
@@ -26,14 +28,13 @@ export interface Proven {
 /** This many good pieces prove a setting, with no more than this share spoiled. Common practice, no published source. */
 export const PROVEN = { least: 3, mostSpoiled: 0.1 };
 
-export type Nearness =
-  'this blank on this paper' | 'this blank' | 'goods of its kind on this paper' | 'goods of its kind';
-const ORDER: readonly Nearness[] = [
+export const NEARNESS = [
   'this blank on this paper',
   'this blank',
-  'goods of its kind on this paper',
-  'goods of its kind',
-];
+  'goods of the same cloth and build on this paper',
+  'goods of the same cloth and build',
+] as const;
+export type Nearness = (typeof NEARNESS)[number];
 
 export interface ProvenHere {
   proven: Proven;
@@ -54,9 +55,10 @@ export function provenHere(
   pressId: string,
   mediaId: string | null,
 ): { proven: ProvenHere[]; unproven: ProvenHere[] } {
+  const build = buildOf(blank);
   const near = list.flatMap((one): ProvenHere[] => {
     const same = one.blankId === blank.id;
-    const like = one.family === blank.family && one.surface === blank.surface;
+    const like = one.build === build;
     if (one.pressId !== pressId || !(same || like)) return [];
     const paper = one.mediaId !== null && one.mediaId === mediaId;
     const nearness: Nearness = same
@@ -64,13 +66,13 @@ export function provenHere(
         ? 'this blank on this paper'
         : 'this blank'
       : paper
-        ? 'goods of its kind on this paper'
-        : 'goods of its kind';
+        ? 'goods of the same cloth and build on this paper'
+        : 'goods of the same cloth and build';
     return [{ proven: one, nearness }];
   });
   near.sort(
     (a, b) =>
-      ORDER.indexOf(a.nearness) - ORDER.indexOf(b.nearness) ||
+      NEARNESS.indexOf(a.nearness) - NEARNESS.indexOf(b.nearness) ||
       Number(b.proven.accepted) - Number(a.proven.accepted) ||
       b.proven.good - a.proven.good ||
       b.proven.last.localeCompare(a.proven.last),

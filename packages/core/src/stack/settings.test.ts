@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BUILT_IN_BLANKS, EMPTY_SHEET, NO_LIMITS, type Blank, type MakersSheet } from '../blank/index.js';
+import { buildOf, BUILT_IN_BLANKS, EMPTY_SHEET, NO_LIMITS, type Blank, type MakersSheet } from '../blank/index.js';
 import { equivalentDwell } from '../heat/index.js';
 import { USUAL_HOUSE } from '../shop/index.js';
 import { blankNamed, blankOf } from '../testing/index.js';
@@ -16,6 +16,7 @@ const proven = (change: Partial<Proven> = {}): Proven => ({
   blankId: tee.id,
   family: 'tee',
   surface: 'smooth',
+  build: buildOf(tee),
   pressId: 'p',
   mediaId: 'roll',
   temperature: 197,
@@ -29,6 +30,11 @@ const proven = (change: Partial<Proven> = {}): Proven => ({
   accepted: false,
   ...change,
 });
+const SQUARE = [
+  { x: 0, y: 0 },
+  { x: 9, y: 0 },
+  { x: 9, y: 9 },
+];
 const known = (list: Proven[], more: Partial<Known> = {}): Partial<Known> => ({
   proven: list,
   pressId: 'p',
@@ -86,10 +92,56 @@ describe('the order of the sources', () => {
       [193, 'reference chart', 'The maker’s sheet outranks it.'],
     ]);
     expect(dwell.value).toBe(65);
-    expect(pressure).toMatchObject({
+    // What was proven firm at 197 °C says nothing of 190 °C: the sheet leaves the pressure to where everything starts.
+    expect(pressure).toMatchObject({ value: 'medium', source: { kind: 'house rule' } });
+    expect(pressure.notTaken?.[0]).toMatchObject({
       value: 'firm',
       source: { kind: 'proven on this press', times: 12, last: '2026-11-20' },
+      why: 'It goes with settings that the maker’s sheet does not share.',
     });
+  });
+  it('puts a recipe that was accepted for this blank on this press before the sheet, as a set', () => {
+    const sheeted = withSheet(tee, { temperature: 190, dwell: 65, pressure: 'medium', prePress: 10, peel: 'hot' });
+    const s = proposeSettings(sheeted, {}, known([proven({ accepted: true, good: 10 })]));
+    expect([s.temperature.value, s.dwell.value, s.pressure.value, s.prePress.value, s.peel.value]).toEqual([
+      197,
+      50,
+      'firm',
+      5,
+      'cold',
+    ]);
+    for (const one of [s.temperature, s.dwell, s.pressure, s.prePress, s.peel]) {
+      expect(one.source).toEqual({ kind: 'proven on this press', times: 10, last: '2026-11-20' });
+      expect(one.notTaken?.[0]).toMatchObject({ source: { kind: "maker's sheet" }, why: 'The recipe outranks it.' });
+    }
+  });
+  it.each([
+    [{ temperature: 195 }, 'hotter'],
+    [{ dwell: 45 }, 'longer'],
+    [{ pressure: 'medium' as const }, 'harder'],
+    [{ temperature: 195, pressure: 'medium' as const }, 'hotter and harder'],
+  ])('passes over a recipe that breaks what the maker allows: %j', (limits, words) => {
+    const sheeted = withSheet(tee, { temperature: 190, dwell: 40, limits: { ...NO_LIMITS, ...limits } });
+    const { temperature } = proposeSettings(sheeted, {}, known([proven({ accepted: true })]));
+    expect(temperature).toMatchObject({ value: 190, source: { kind: "maker's sheet" } });
+    expect(temperature.notTaken).toContainEqual(
+      expect.objectContaining({ value: 197, why: `It is ${words} than the maker of the blank allows.` }),
+    );
+  });
+  it('fills what a sheet leaves open from what is proven, where the two do not contradict each other', () => {
+    const s = proposeSettings(withSheet(tee, { temperature: 196 }), {}, known([proven()]));
+    expect([s.temperature.value, s.dwell.value, s.pressure.value]).toEqual([196, 50, 'firm']);
+    expect(s.dwell.source.kind).toBe('proven on this press');
+  });
+  it('calls a recipe firm when it is proven, and fair while it is only somebody’s word', () => {
+    const of = (good: number) =>
+      proposeSettings(tee, {}, known([proven({ accepted: true, good })])).temperature.confidence;
+    expect([of(10), of(0)]).toEqual(['firm', 'fair']);
+  });
+  it('does not put a recipe of other goods before the sheet', () => {
+    const like = proven({ blankId: 'like', accepted: true });
+    const { temperature } = proposeSettings(withSheet(tee, { temperature: 190 }), {}, known([like]));
+    expect(temperature.source.kind).toBe("maker's sheet");
   });
   it('takes the rule of the house before the chart', () => {
     const house = { ...USUAL_HOUSE, masks: 'fast' } as const;
@@ -103,8 +155,11 @@ describe('the order of the sources', () => {
     const here = (one: Proven) => proposeSettings(tee, {}, known([one])).temperature;
     expect(here(proven({ pressId: 'other' })).source.kind).toBe('reference chart');
     expect(here(proven({ good: 2 })).source.kind).toBe('reference chart');
-    expect(here(proven({ good: 2 })).notTaken?.map(({ why }) => why)).toContainEqual(
-      expect.stringMatching(/Not proven: 2 good and 0 spoiled/),
+    const told = (one: Proven) => here(one).notTaken?.map(({ why }) => why);
+    expect(told(proven({ good: 1 }))).toContain('Good once, which proves nothing yet (this blank on this paper).');
+    expect(told(proven({ good: 2 }))).toContain('Good twice, which proves nothing yet (this blank on this paper).');
+    expect(told(proven({ good: 2, spoiled: 1 }))).toContainEqual(
+      expect.stringMatching(/Not proven: 2 good and 1 spoiled/),
     );
     expect(here(proven({ good: 5, spoiled: 3 })).source.kind).toBe('reference chart');
     expect(here(proven({ good: 20, spoiled: 2 })).source.kind).toBe('proven on this press');
@@ -115,14 +170,32 @@ describe('the order of the sources', () => {
       proven({ mediaId: 'a4', good: 40, temperature: 202 }),
       proven({ good: 5, temperature: 203 }),
       proven({ good: 9, temperature: 204 }),
-      proven({ blankId: 'like', surface: 'textured', temperature: 205 }),
+      proven({ blankId: 'other', build: 'another', temperature: 205 }),
     ];
     expect(provenHere(list, tee, 'p', 'roll').proven.map(({ proven: one }) => one.temperature)).toEqual([
       204, 203, 202, 201,
     ]);
     const like = proposeSettings(tee, {}, known([proven({ blankId: 'like' })])).temperature;
-    expect(like).toMatchObject({ value: 197, confidence: 'fair' });
+    expect(like).toMatchObject({ value: 197, confidence: 'fair', source: { kind: 'proven on like goods' } });
     expect(proposeSettings(tee, {}, known([proven()])).temperature.confidence).toBe('firm');
+  });
+  it('takes nothing from goods of the same family that are built otherwise: a sleeve proves nothing of a case with a zip', () => {
+    const sleeve = blankOf('neoprene');
+    const side = sleeve.sides[0];
+    if (!side) throw new Error('a sleeve has a side');
+    const zip = { kind: 'zip' as const, hangsOff: true, area: SQUARE };
+    const zipped = { ...sleeve, id: 'case', sides: [{ ...side, keepOuts: [zip] }] };
+    const plain = { ...sleeve, id: 'larger', name: 'Larger sleeve' };
+    const one = proven({ blankId: sleeve.id, family: 'neoprene', build: buildOf(sleeve) });
+    expect(provenHere([one], zipped, 'p', 'roll').proven).toEqual([]);
+    expect(provenHere([one], plain, 'p', 'roll').proven.map(({ nearness }) => nearness)).toEqual([
+      'goods of the same cloth and build on this paper',
+    ]);
+    // Runs of before, of which nobody knows how the goods were built, prove something of their own blank alone.
+    const before = { ...one };
+    delete before.build;
+    expect(provenHere([before], plain, 'p', 'roll').proven).toEqual([]);
+    expect(provenHere([before], sleeve, 'p', 'roll').proven).toHaveLength(1);
   });
   it('lets the user overrule all of them, and keeps the proposal', () =>
     expect(proposeSettings(tee, { dwell: 60, peel: 'cold' })).toMatchObject({
@@ -219,11 +292,11 @@ describe('whatever is known', () => {
     const s = proposeSettings(
       blankNamed('Door mat, rubber border'),
       {},
-      known([proven({ family: 'mat', surface: 'textured', blankId: 'x' })]),
+      known([proven({ build: buildOf(blankNamed('Door mat, rubber border')), blankId: 'x' })]),
     );
     const kinds = [s.temperature.source, ...(s.temperature.notTaken ?? []).map(({ source }) => source)].map(
       ({ kind }) => kind,
     );
-    expect(kinds).toEqual(["maker's sheet", 'proven on this press', 'reference chart', 'reference chart']);
+    expect(kinds).toEqual(["maker's sheet", 'proven on like goods', 'reference chart', 'reference chart']);
   });
 });

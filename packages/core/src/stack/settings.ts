@@ -1,5 +1,5 @@
 import type { Place } from '../bed/index.js';
-import type { Blank, PressureLevel } from '../blank/index.js';
+import { isFirmer, type Blank, type PressureLevel } from '../blank/index.js';
 import { overrule, type Decision, type NotTaken } from '../finding/index.js';
 import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
 import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
@@ -64,12 +64,32 @@ type ValueOf = { temperature: number; dwell: number; pressure: PressureLevel; pr
 
 /** How much nearer than this two temperatures are one, °C. */
 const SAME_HEAT = 2;
-const FIRMNESS: readonly PressureLevel[] = ['light', 'medium', 'firm'];
-/** Whether a pressure is more than a limit. */
-export const isFirmer = (level: PressureLevel, limit: PressureLevel): boolean =>
-  FIRMNESS.indexOf(level) > FIRMNESS.indexOf(limit);
+/** And two dwells, s. */
+const SAME_TIME = 5;
+/** Whether two sources do not contradict each other in what makes the work of a pressing; where one is silent they do not. */
+function goTogether(a: Candidate, b: Candidate): boolean {
+  const alike = (one: number | undefined, other: number | undefined, within: number) =>
+    one === undefined || other === undefined || Math.abs(one - other) <= within;
+  return (
+    alike(a.temperature?.value, b.temperature?.value, SAME_HEAT) &&
+    alike(a.dwell?.value, b.dwell?.value, SAME_TIME) &&
+    (!a.pressure || !b.pressure || a.pressure.value === b.pressure.value)
+  );
+}
 
-/** The first source that says something of a setting is taken; all others are told of, with the reason. */
+/**
+ * The sources from which settings are taken, in their order: the first that is to be believed gives all it has. What it leaves open comes from those that do not contradict it,
+ * and else from where everything starts, the rule of the house or the chart: heat that is proven with one pressure is never mixed with another's.
+ */
+function sourcesOfSet(candidates: readonly Candidate[]): Candidate[] {
+  const able = candidates.filter(({ not }) => not === undefined);
+  const [first, ...rest] = able;
+  if (!first) throw new RangeError('no source says anything of these settings');
+  const starts = rest.filter(({ source }) => source.kind === 'house rule' || source.kind === 'reference chart');
+  return [first, ...rest.filter((one) => !starts.includes(one) && goTogether(first, one)), ...starts];
+}
+
+/** A setting from the first source of the set that says something of it; all others are told of, with the reason. */
 function take<K extends Key>(
   key: K,
   candidates: readonly Candidate[],
@@ -79,17 +99,25 @@ function take<K extends Key>(
     const said = from[key] as Said<ValueOf[K]> | null;
     return said ? [{ from, said }] : [];
   });
-  const taken = says.find(({ from }) => from.not === undefined);
-  if (!taken) throw new RangeError(`no source says anything of the ${key}`);
-  const { from, said } = taken;
+  const set = sourcesOfSet(candidates);
+  const from = set.find((one) => one[key] !== null);
+  const taken = says.find((one) => one.from === from);
+  if (!from || !taken) throw new RangeError(`no source says anything of the ${key}`);
+  const { said } = taken;
   const range = says.find((one) => one.said.range)?.said.range;
+  const reason = (one: Candidate, value: ValueOf[K]): string => {
+    if (one.not !== undefined) return one.not;
+    if (value === said.value) return 'It says the same.';
+    if (from !== set[0] && !set.includes(one))
+      return `It goes with settings that ${set[0]?.name ?? ''} does not share.`;
+    return `${sentence(from.name)} outranks it.`;
+  };
   const notTaken = says
     .filter((one) => one !== taken)
     .map((one): NotTaken<ValueOf[K]> => ({
       value: one.said.value,
       source: one.from.source,
-      why:
-        one.from.not ?? (one.said.value === said.value ? 'It says the same.' : `${sentence(from.name)} outranks it.`),
+      why: reason(one.from, one.said.value),
     }));
   return {
     from,
@@ -141,8 +169,8 @@ function pairedDwell(
 }
 
 /**
- * Proposes every setting for a blank: each from the first source that says something of it (maker's sheet, proven on this press, house rule,
- * reference chart), never beyond the blank's own limits, warm enough for the dye, and as the press can reach it; the user's own values overrule. Each
+ * Proposes the settings for a blank, as a set from one source (an accepted recipe, the maker's sheet, what is proven on this press, the rule of the house, the
+ * reference chart) with what it leaves open from those that go with it, never beyond the blank's own limits, warm enough for the dye, and as the press can reach it; the user's own values overrule. Each
  * decision tells what was not taken, and why. O(sources).
  */
 export function proposeSettings(blank: Blank, overrides: Overrides, known: Partial<Known> = {}): PressSettings {
