@@ -45,6 +45,19 @@ describe('what keeps Kanga running', () => {
     expect(await kanga.healthy()).toBe(true);
     expect(kanga.postmaster).toBe(postmaster);
   });
+  it('keeps looking after all of it when the clock on the wall is set back by hours', async () => {
+    kanga.setClock(-3 * 3_600_000);
+    await new Promise((done) => setTimeout(done, 1000));
+    process.kill(kanga.server, 'SIGSTOP');
+    expect((await kanga.healthy()) ? 'healthy' : kanga.said).toBe('healthy');
+    const { server } = kanga;
+    process.kill(server, 'SIGKILL');
+    process.kill(kanga.postmaster, 'SIGKILL');
+    await new Promise((done) => setTimeout(done, 300));
+    kanga.setClock(-6 * 3_600_000);
+    expect((await kanga.healthy()) ? 'healthy' : kanga.said).toBe('healthy');
+    kanga.setClock(0);
+  });
   it('does not share a data folder: a second start says where the first one is, and leaves it alone', async () => {
     const { server } = kanga;
     kanga.env = { KANGA_PORT: String(kanga.port + 1) };

@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Art } from '@kanga/core/art';
 import type { BenchEvent } from '@kanga/core/bench';
-import type { Blank } from '@kanga/core/blank';
+import { buildOf, type Blank } from '@kanga/core/blank';
 import { runsOf, type Outcomes } from '@kanga/core/inspect';
 import type { JobFile, RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
@@ -57,6 +57,7 @@ describe('what is proven', () => {
       {
         blankId: held.blank?.id,
         family: 'bag',
+        build: held.blank && buildOf(held.blank),
         surface: 'smooth',
         pressId: plan.press.id,
         mediaId: plan.paper?.id,

@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { freePort } from './free-port.js';
@@ -34,8 +34,24 @@ export class WholeKanga {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  private get clock(): string {
+    return join(this.data, 'clock-of-test');
+  }
+
+  /** Sets the clock on the wall of all its processes forth or back, ms. */
+  setClock(offset: number): void {
+    writeFileSync(this.clock, String(offset));
+  }
+
   private get environment(): NodeJS.ProcessEnv {
-    return { ...process.env, KANGA_DATA: this.data, KANGA_PORT: String(this.port), ...this.env };
+    return {
+      ...process.env,
+      KANGA_DATA: this.data,
+      KANGA_PORT: String(this.port),
+      KANGA_SOAK_CLOCK: this.clock,
+      NODE_OPTIONS: `--import ${join(ROOT, 'scripts/lib/soak/clock-shim.mjs')}`,
+      ...this.env,
+    };
   }
 
   /** Runs a command to its end. */

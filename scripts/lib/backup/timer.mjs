@@ -46,7 +46,7 @@ export class NightTimer {
   }
 
   async #look() {
-    if (this.#child || Date.now() < this.#notBefore) return;
+    if (this.#child || performance.now() < this.#notBefore) return;
     const settings = settingsOf(this.data);
     const zone = await this.zone();
     if (this.#timer === null || this.#child || !isDue(settings, backupsIn(settings.folder), new Date(), zone)) return;
@@ -67,7 +67,7 @@ export class NightTimer {
     });
     this.#child = null;
     if (code !== 0) {
-      this.#notBefore = Date.now() + AGAIN;
+      this.#notBefore = performance.now() + AGAIN;
       this.log('the backup of the night failed; what it said is above. It is tried again in half an hour.');
     }
   }

@@ -123,13 +123,13 @@ export class Cluster {
   /** Waits for the server: as long as it recovers it is left to it, and is never signalled. */
   async #answers(starting) {
     let told = false;
-    for (const began = Date.now(); ; await sleep(100)) {
+    for (const began = performance.now(); ; await sleep(100)) {
       const status = this.#ask();
       if (status === READY) return;
       const runs = this.running() ?? (isThat(starting) ? starting : null);
       if (!runs) break;
-      if (status !== RECOVERING && Date.now() - began > START) break;
-      if (Date.now() - began > 5000 && !told) {
+      if (status !== RECOVERING && performance.now() - began > START) break;
+      if (performance.now() - began > 5000 && !told) {
         told = true;
         say('the database is coming back; it is waited for');
       }
@@ -160,7 +160,10 @@ export class Cluster {
         log('the database is back');
       } catch (error) {
         log(error.message);
-        for (const till = Date.now() + Math.min(8000, 300 * 2 ** failures++); Date.now() < till && !this.#ending;)
+        for (
+          const till = performance.now() + Math.min(8000, 300 * 2 ** failures++);
+          performance.now() < till && !this.#ending;
+        )
           await sleep(50);
       }
     }
@@ -170,9 +173,9 @@ export class Cluster {
     const now = [pid, ...childrenOf(pid)].filter((one) => stateOf(one) === 'T');
     for (const one of stopped.keys()) if (!now.includes(one)) stopped.delete(one);
     for (const one of now) {
-      const since = stopped.get(one) ?? Date.now();
+      const since = stopped.get(one) ?? performance.now();
       stopped.set(one, since);
-      if (Date.now() - since > STOPPED && wake(one))
+      if (performance.now() - since > STOPPED && wake(one))
         log('a process of the database was stopped by a signal and goes on');
     }
   }
@@ -228,14 +231,14 @@ export class Cluster {
       return true;
     }
     this.port = now.port;
-    const till = Date.now() + patience;
+    const till = performance.now() + patience;
     wake(now.pid);
-    while (isThat(now) && this.#ask() === RECOVERING && Date.now() < till) await sleep(100);
+    while (isThat(now) && this.#ask() === RECOVERING && performance.now() < till) await sleep(100);
     if (isThat(now) && this.#ask() !== RECOVERING) {
       for (const one of childrenOf(now.pid)) wake(one);
       process.kill(now.pid, 'SIGINT');
     }
-    while (isThat(now) && Date.now() < till) await sleep(50);
+    while (isThat(now) && performance.now() < till) await sleep(50);
     await this.#keeping;
     return !isThat(now);
   }

@@ -48,7 +48,7 @@ export class Keeper {
     const waking = setInterval(() => this.#wake(), ASK_EVERY);
     try {
       await this.ready(this.child);
-      this.#since = Date.now();
+      this.#since = performance.now();
     } catch (error) {
       await this.#kill();
       throw error;
@@ -66,7 +66,7 @@ export class Keeper {
   }
 
   async #keep() {
-    let asked = Date.now();
+    let asked = performance.now();
     while (!this.#ending) {
       await sleep(200);
       if (this.#ending) return;
@@ -74,8 +74,8 @@ export class Keeper {
         await this.#again();
         continue;
       }
-      if (Date.now() - asked < ASK_EVERY) continue;
-      asked = Date.now();
+      if (performance.now() - asked < ASK_EVERY) continue;
+      asked = performance.now();
       await this.#look();
     }
   }
@@ -101,14 +101,14 @@ export class Keeper {
   }
 
   async #again() {
-    const lived = this.#since === null ? 0 : Date.now() - this.#since;
+    const lived = this.#since === null ? 0 : performance.now() - this.#since;
     // What somebody else ended while it was of use has not failed.
     const ended = this.#since !== null && this.child.signalCode !== null;
     this.#failures = ended || lived > WELL ? 0 : this.#failures + 1;
     const wait = Math.min(LONGEST_WAIT, FIRST_WAIT * 2 ** Math.max(0, this.#failures - 1));
     const how = this.child.signalCode ?? `exit code ${this.child.exitCode}`;
     this.log(`${this.name} ended (${how}); it is started again`);
-    for (const till = Date.now() + wait; Date.now() < till && !this.#ending;) await sleep(50);
+    for (const till = performance.now() + wait; performance.now() < till && !this.#ending;) await sleep(50);
     if (this.#ending) return;
     try {
       await this.#begin();

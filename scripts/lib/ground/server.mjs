@@ -47,7 +47,7 @@ export async function openServer({ database, port, data, env: more = {}, log = c
         stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       }),
     ready: async (child) => {
-      for (const till = Date.now() + START; Date.now() < till; await sleep(100)) {
+      for (const till = performance.now() + START; performance.now() < till; await sleep(100)) {
         if (child.exitCode !== null || child.signalCode !== null)
           throw new Lack('the server did not start; what it said is above.');
         const answer = await fetch(address(port, 'health'), { signal: AbortSignal.timeout(5000) }).catch(() => null);

@@ -5,12 +5,12 @@ import { databaseIsAway } from '../http/index.js';
 const PATIENCE = 120_000;
 
 async function whenThere(db: Knex): Promise<void> {
-  for (const till = Date.now() + PATIENCE; ;) {
+  for (const till = performance.now() + PATIENCE; ;) {
     try {
       await db.raw('SELECT 1');
       return;
     } catch (error) {
-      if (!databaseIsAway(error) || Date.now() > till) throw error;
+      if (!databaseIsAway(error) || performance.now() > till) throw error;
       await new Promise((done) => setTimeout(done, 200));
     }
   }

@@ -144,7 +144,7 @@ export class Sender implements OnApplicationShutdown {
   /** Asks how far the job is until it is over. */
   private async follow({ record }: KeptPrint, client: IppClient, queued: number): Promise<void> {
     let told = '';
-    let heard = Date.now();
+    let heard = performance.now();
     while (!this.closed) {
       await wait(ASK_EVERY);
       let job: QueuedJob;
@@ -152,9 +152,9 @@ export class Sender implements OnApplicationShutdown {
       try {
         job = await client.job(queued);
         if (job.state !== 'completed') reasons = (await client.report()).reasons;
-        heard = Date.now();
+        heard = performance.now();
       } catch (error) {
-        if (Date.now() - heard < OUT_OF_REACH) continue;
+        if (performance.now() - heard < OUT_OF_REACH) continue;
         await this.prints.event(record.id, 'unsure', {
           note: `${words(error)}: look at the printer, then say whether it came out.`,
         });

@@ -95,33 +95,42 @@ export async function up(db: Knex): Promise<void> {
   for (const { id, number, name, body: plan } of runs) {
     const rows = await db('bench_event').where({ job_id: id }).orderBy('seq').select<{ body: BenchEvent }[]>('body');
     const events = rows.map((row) => row.body);
-    const pressings = logOf({ plan, events }).map(({ pressName, by, ...row }) => ({
-      ...row,
+    // Named one by one, here and below: what the core tells of a pressing grows, and these tables are as they were.
+    const pressings = logOf({ plan, events }).map((row) => ({
+      piece: row.piece,
+      side: row.side,
+      temperature: row.temperature,
+      planned: row.planned,
+      actual: row.actual,
+      at: row.at,
+      verdict: row.verdict,
+      fault: row.fault,
+      note: row.note,
       job_id: id,
       job_number: number,
       job_name: name,
       blank_name: plan.blank.name,
-      press_name: pressName,
-      who: by,
+      press_name: row.pressName,
+      who: row.by,
     }));
     await db.batchInsert('pressing', pressings, 500);
-    for (const { blankId, pressId, mediaId, prePress, good, spoiled, last, faults, by, house, ...rest } of outcomesOf({
-      plan,
-      events,
-    })) {
-      const key = { blank_id: blankId, press_id: pressId, media_id: mediaId, pre_press: prePress, ...rest };
+    for (const one of outcomesOf({ plan, events })) {
+      const key = {
+        blank_id: one.blankId,
+        press_id: one.pressId,
+        media_id: one.mediaId,
+        pre_press: one.prePress,
+        family: one.family,
+        surface: one.surface,
+        temperature: one.temperature,
+        dwell: one.dwell,
+        pressure: one.pressure,
+        peel: one.peel,
+      };
       const known = await db('pressed_settings').where(key).first<{ id: number } | undefined>('id');
       const [fresh] = known ? [known] : await db('pressed_settings').insert(key).returning<{ id: number }[]>('id');
-      await db('run_result').insert({
-        job_id: id,
-        settings_id: fresh?.id,
-        who: by,
-        house,
-        good,
-        spoiled,
-        last,
-        faults,
-      });
+      const { by: who, house, good, spoiled, last, faults } = one;
+      await db('run_result').insert({ job_id: id, settings_id: fresh?.id, who, house, good, spoiled, last, faults });
     }
   }
 }
