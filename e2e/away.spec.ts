@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, enter, jobId, next, readJob } from './shop.js';
+import { closePress, demo, enter, jobId, next, readJob } from './shop.js';
 
 // The service worker is what keeps the application here.
 test.use({ serviceWorkers: 'allow' });
@@ -13,7 +13,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   const id = await jobId(request, 'Volunteer tees');
   expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
   await page.goto(`/jobs/${id}/press`);
-  const kept = ['shop', 'proven', 'bench', `jobs/${id}`].map((path) => `/api/${path}`);
+  const kept = ['shop', 'proven', 'bench', `jobs/${id}/packed`].map((path) => `/api/${path}`);
   await expect
     .poll(() =>
       page.evaluate(async (paths) => (await Promise.all(paths.map((path) => caches.match(path)))).every(Boolean), kept),
@@ -21,7 +21,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
     .toBe(true);
   await expect(next(page)).toContainText('Done');
   await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   await expect.poll(async () => (await readJob(request, id)).events.length).toBe(2);
   const clock = async () => {
     const [minutes = 0, seconds = 0] = (await page.getByTestId('clock').innerText())

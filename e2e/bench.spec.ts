@@ -3,7 +3,7 @@ import { benchState } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
-import { demo, enter, jobId, next, painted, readJob } from './shop.js';
+import { CLOSE, closePress, demo, enter, jobId, next, painted, readJob } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -46,6 +46,8 @@ test('two presses side by side: each is told by its own button, the line asks fo
   await expect(front.getByRole('heading', { name: 'Lint-roll' })).toBeVisible();
   await page.getByLabel('Who').selectOption('Juniper');
   await front.getByRole('button', { name: 'Done' }).click();
+  // Nothing measures its plate: whoever stands there is asked, once.
+  await front.getByRole('button', { name: 'Yes, it is hot' }).click();
   await front.getByRole('button', { name: 'Closed: start the clock' }).click();
   // A running clock waits; what hands can do is asked for first.
   await expect(next(page)).toContainText('Done');
@@ -54,7 +56,7 @@ test('two presses side by side: each is told by its own button, the line asks fo
   await expect.poll(() => kinds(request, cushions.id)).toEqual(['done']);
   await expect
     .poll(async () => (await readJob(request, tees.id)).events.map(({ by }) => by))
-    .toEqual(['Juniper', 'Juniper']);
+    .toEqual(['Juniper', 'Juniper', 'Juniper']);
   // Its pre-press is over in ten seconds: then the line asks for that, before anything else.
   await expect(page.getByText(/^Front press\. Piece 1 of 2: open at zero/)).toBeVisible({ timeout: 20_000 });
 });
@@ -96,10 +98,10 @@ test('a pressing is stopped, repeated, swapped to another press, a piece is scra
   const { id, plan } = await freeze(request, 'Star-chart cushions');
   await page.goto(`/jobs/${id}/press`);
   await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   await expect(next(page)).toContainText('Opened');
   await else_(page, /stop this pressing/);
-  await expect(next(page)).toContainText('Closed: start the clock');
+  await expect(next(page)).toContainText(CLOSE);
   await else_(page, 'Repeat a step…', 'Lint-roll');
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
   await else_(page, 'Go on on another press…', /Front press: set its dial/);
@@ -126,7 +128,8 @@ test('the simulated press is set, closed and opened, and its clock follows', asy
   if (await set.isVisible()) await set.click();
   await expect(controller).toContainText('heating');
   await enter(page, 'Done');
-  await expect(next(page)).toContainText('Closed: start the clock');
+  await expect(next(page)).toContainText('Close it cold all the same');
+  await expect(page.getByText(/Wait: the plate is at \d+ of \d+ °C, about \d+ minutes?\./)).toBeVisible();
   await controller.getByRole('button', { name: 'Close it' }).click();
   await expect(next(page)).toContainText('Opened');
   await expect(page.getByTestId('clock')).toBeVisible();
@@ -150,7 +153,7 @@ test('a foot pedal is taught once, and does what is due', async ({ page, request
   await expect.poll(() => kinds(request, id)).toEqual(['done']);
   // Another screen, another pedal: a reload keeps it.
   await page.reload();
-  await expect(next(page)).toContainText('Closed: start the clock');
+  await expect(next(page)).toContainText(CLOSE);
   await painted(page);
   await page.keyboard.press('F9');
   await expect.poll(() => kinds(request, id)).toEqual(['done', 'start']);
@@ -163,7 +166,7 @@ test('two screens show the same, whichever of them acts', async ({ page, request
   await expect(office.getByRole('heading', { name: 'Lint-roll' })).toBeVisible();
   await enter(page, 'Done');
   await expect(office.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
-  await enter(office, 'Closed: start the clock');
+  await closePress(office);
   await expect(next(page)).toContainText('Opened');
   const shown = async (screen: Page) => {
     const [minutes = 0, seconds = 0] = (await screen.getByTestId('clock').innerText())
@@ -184,7 +187,7 @@ test('a clock is right though this machine’s clock is put forward by an hour',
   const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   await expect(page.getByTestId('clock')).toBeVisible();
   await page.evaluate(() => {
     const real = Date.now.bind(Date);
@@ -229,7 +232,7 @@ test('the bench sounds differ, and the screen is asked to stay awake', async ({ 
   const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   const heard = () => page.evaluate(() => (window as unknown as { tunes: number[] }).tunes);
   // A pre-press of ten seconds: one knock five seconds before its end, three rising notes at it, two falling ones after it.
   await expect.poll(heard, { timeout: 30_000 }).toEqual([440, 660, 880, 1320, 520, 260]);

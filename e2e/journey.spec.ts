@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
-import { demo, enter, jobId, next, photograph, readJob } from './shop.js';
+import { closePress, goodAllTheSame, demo, enter, jobId, next, photograph, readJob } from './shop.js';
 
 /** What the bench asks for now, without its running clock. */
 const asked = async (page: Page): Promise<string> =>
@@ -44,7 +44,7 @@ test('the demo job goes from blank to inspected with Enter and one choice', asyn
 
   // The clock is kept from its recorded start: a reload loses no time.
   await enter(page, 'Done');
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   await expect(next(page)).toContainText('Opened');
   await page.waitForTimeout(2500);
   await page.reload();
@@ -63,7 +63,11 @@ test('the demo job goes from blank to inspected with Enter and one choice', asyn
   await page.getByLabel('Note').fill('slipped on opening');
   await page.getByRole('button', { name: 'It is spoiled' }).click();
   await expect(page.getByTestId('piece-2')).toContainText('Double or blurred image');
-  await enter(page, 'The rest is good');
+  // Nobody waited for the clocks: that is not waved through.
+  await expect(page.getByText(/: not pressed as planned\. Look at/)).toBeVisible();
+  await expect(next(page)).toHaveCount(0);
+  const { plan } = await readJob(request, id);
+  for (let piece = 1; piece <= (plan?.pieces ?? 0); piece++) if (piece !== 2) await goodAllTheSame(page, piece);
   await enter(page, 'Close the job');
   await expect(next(page)).toContainText('Next job');
   const closed = await readJob(request, id);
@@ -127,7 +131,7 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await enter(page, 'Start at the press');
   await pressAll(page);
   await enter(page, 'Inspect');
-  await enter(page, 'All good');
+  for (const piece of [1, 2]) await goodAllTheSame(page, piece);
   await enter(page, 'Close the job');
   await expect(page.getByText('Closed: 2 good, 0 spoiled.')).toBeVisible();
 });

@@ -51,6 +51,23 @@ export async function enter(page: Page, offered: string | RegExp): Promise<void>
   await page.keyboard.press('Enter');
 }
 
+/** What the line offers when the press is to be closed. */
+export const CLOSE = /Closed: start the clock|Close it cold all the same/;
+
+/** Closes the press: where nothing measures its plate it is first said to be hot, once a run; one that is still cold is closed all the same. */
+export async function closePress(page: Page): Promise<void> {
+  const hot = 'Yes, it is hot';
+  await expect(next(page)).toContainText(new RegExp(`${CLOSE.source}|${hot}`));
+  if ((await next(page).textContent())?.includes(hot)) await enter(page, hot);
+  await enter(page, CLOSE);
+}
+
+/** Calls a piece good that was not pressed as planned. */
+export async function goodAllTheSame(page: Page, piece: number): Promise<void> {
+  await page.getByRole('button', { name: `Piece ${piece} is good` }).click();
+  await page.getByRole('button', { name: 'Good all the same' }).click();
+}
+
 /** A large JPEG like a camera's: gradients, grain and fine detail, turned by its EXIF tag. */
 export async function photograph(): Promise<Buffer> {
   const [width, height] = [6000, 4000];

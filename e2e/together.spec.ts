@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { demo, enter, jobId, next, readJob } from './shop.js';
+import { closePress, demo, enter, jobId, next, readJob } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -29,7 +29,7 @@ test('the server goes away at the press: entries are kept, and sent when it answ
   await enter(page, 'Done');
   await expect.poll(async () => (await readJob(request, id)).events.length).toBe(1);
   await page.route('**/api/**', (route) => route.abort('connectionrefused'));
-  await enter(page, 'Closed: start the clock');
+  await closePress(page);
   await enter(page, 'Opened');
   await enter(page, 'Done');
   await expect(page.getByText('3 entries are kept here until it does.')).toBeVisible();

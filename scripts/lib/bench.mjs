@@ -39,9 +39,9 @@ async function resultsOfMany(databaseUrl, url) {
       INSERT INTO pressed_settings (blank_id, family, surface, press_id, media_id, temperature, dwell, pressure, pre_press, peel)
         SELECT blank.id, blank.family, 'smooth', press.id, media.id, 190 + t, 45 + 5 * d, 'medium', 12, 'hot'
         FROM blank, press, media, generate_series(0, 1) t, generate_series(0, 1) d;
-      INSERT INTO run_result (job_id, settings_id, who, house, good, spoiled, faults, last)
+      INSERT INTO run_result (job_id, settings_id, who, house, good, spoiled, faults, last, proof)
         SELECT many.id, settings.id, 'Person ' || n % 5, jsonb_set(house, '{reuse}', (ARRAY['"never"', '"same design"'])[1 + n % 2]::jsonb),
-          4 + n % 2, 1 - n % 2, CASE WHEN n % 2 = 0 THEN '{"ghost":1}'::jsonb ELSE '{}' END, now() - n * interval '1 hour'
+          4 + n % 2, 1 - n % 2, CASE WHEN n % 2 = 0 THEN '{"ghost":1}'::jsonb ELSE '{}' END, now() - n * interval '1 hour', true
         FROM (SELECT body->'house' AS house FROM settings) rules, many JOIN (SELECT id, row_number() OVER (ORDER BY id) AS i, count(*) OVER () AS of FROM pressed_settings) settings
         ON settings.i = 1 + n % settings.of;
       ANALYZE run_result;`);

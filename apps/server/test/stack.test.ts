@@ -15,6 +15,7 @@ import jsQR from 'jsqr';
 import { ServerTCP } from 'modbus-serial';
 import { freePort } from './free-port.js';
 import { boxesOf, folder, rasterOf, say, wordsOf } from './pdf-reading.js';
+import { pressedThrough } from './test-bench.js';
 import { designOf, useServer } from './test-server.js';
 
 const server = useServer();
@@ -33,14 +34,17 @@ const freeze = async ({ job }: JobFile): Promise<RunPlan> => {
   if (status !== 201) throw new Error(`freezing answered ${status}: ${JSON.stringify(body)}`);
   return body;
 };
-async function judge(file: JobFile, verdicts: readonly ('good' | 'spoiled')[]): Promise<void> {
+/** Presses a run as it was planned, or each piece so many seconds longer, and judges its first pieces. */
+async function judge(file: JobFile, verdicts: readonly ('good' | 'spoiled')[], over = 0): Promise<void> {
+  const { body } = await server.ask<JobFile>('GET', `jobs/${file.job.id}`);
+  const pressed = body.plan ? pressedThrough(body.plan, { from: Date.parse(at(-3600)), by: null, over }) : [];
   const events = verdicts.map((verdict, piece): BenchEvent => {
     const head = { id: randomUUID(), at: at(piece), by: null, kind: 'verdict' as const, piece };
     return verdict === 'good'
       ? { ...head, verdict }
       : { ...head, verdict, fault: 'ghost', note: '', spot: null, photo: null };
   });
-  const { status } = await server.ask('POST', `jobs/${file.job.id}/events`, { events });
+  const { status } = await server.ask('POST', `jobs/${file.job.id}/events`, { events: [...pressed, ...events] });
   if (status >= 300) throw new Error(`judging answered ${status}`);
 }
 const provenOf = async (blank: Blank | null): Promise<Proven[]> =>
@@ -72,6 +76,24 @@ describe('what is proven', () => {
         accepted: false,
       },
     ]);
+    // Others, pressed for far too long or hardly at all, are kept as what they were, and prove nothing.
+    const long = await server.save(await jobOf('Drawstring bag', 3), { overrides: { temperature: 198, dwell: 52 } });
+    await freeze(long);
+    await judge(long, ['good', 'good', 'good'], 30);
+    const short = await server.save(await jobOf('Drawstring bag', 3), { overrides: { temperature: 198, dwell: 52 } });
+    await freeze(short);
+    await judge(short, ['good', 'good', 'spoiled'], -60);
+    expect(await provenOf(held.blank)).toMatchObject([{ dwell: 52, good: 3, spoiled: 0 }]);
+    const kept = await server
+      .db('run_result')
+      .join('pressed_settings', 'pressed_settings.id', 'settings_id')
+      .whereIn('job_id', [long.job.id, short.job.id])
+      .orderBy('dwell')
+      .select<{ dwell: number; proof: boolean; good: number; spoiled: number }[]>('dwell', 'proof', 'good', 'spoiled');
+    expect(kept).toEqual([
+      { dwell: 0, proof: false, good: 2, spoiled: 1 },
+      { dwell: 82, proof: false, good: 3, spoiled: 0 },
+    ]);
     const next = await freeze(await jobOf('Drawstring bag', 1));
     expect(next.settings.temperature).toMatchObject({
       value: 198,
@@ -88,7 +110,8 @@ describe('what is proven', () => {
     await judge(file, ['good', 'good']);
     const counts = async () => (await provenOf(file.blank)).map(({ good, spoiled }) => [good, spoiled]);
     expect(await counts()).toEqual([[2, 0]]);
-    const { events } = (await server.ask<Happened>('GET', `jobs/${file.job.id}/events`)).body;
+    const { body } = await server.ask<Happened>('GET', `jobs/${file.job.id}/events`);
+    const events = body.events.filter(({ kind }) => kind === 'verdict');
     const undo = (event: BenchEvent | undefined): BenchEvent => ({
       id: randomUUID(),
       at: at(60),
@@ -260,17 +283,19 @@ describe('a shop of before', () => {
     // As it was written then.
     await server.db.raw(`
       DROP TABLE run_result, pressed_settings, pressing, actual, photo, recipe, test_cloth;
-      DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench', '0009-places');
+      DELETE FROM migration WHERE name IN ('0007-press-plans', '0008-bench', '0009-places', '0011-evidence');
       UPDATE job SET overrides = '{"dwell":52,"place":{"x":10,"y":20,"turn":90}}';
       ALTER TABLE bench_event DISABLE TRIGGER bench_event_only_added;
-      UPDATE bench_event SET body = body - 'by' - 'spot' - 'photo';
+      DELETE FROM bench_event WHERE kind = 'heat';
+      UPDATE bench_event SET body = (CASE WHEN kind IN ('start', 'done')
+        THEN (body - 'bed') || jsonb_build_object('piece', body->'bed') ELSE body END) - 'by' - 'spot' - 'photo';
       ALTER TABLE bench_event ENABLE TRIGGER bench_event_only_added;
       UPDATE press SET body = body - 'controller' - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads';
       UPDATE printer SET body = body - 'dye';
       UPDATE settings SET body = jsonb_set(body - 'energy' - 'people', '{house}',
         (body->'house') - 'sprayed' - 'paper' - 'sleeves' - 'lines' - 'tees' - 'masks' - 'mats');
       UPDATE blank SET body = body - 'jigs' #- '{makersSheet,limits}';
-      UPDATE run_plan SET body = (body - 'sides' - 'paper' - 'atOnce') || jsonb_build_object('layers', body->'sides'->0->'layers',
+      UPDATE run_plan SET body = (body - 'sides' - 'paper' - 'atOnce' - 'heatAsked') || jsonb_build_object('layers', body->'sides'->0->'layers',
         'blank', (body->'blank') - 'jigs' #- '{makersSheet,limits}',
         'press', (body->'press') - 'controller' - 'opening' - 'warmUp' - 'recovery' - 'table' - 'pads',
         'steps', (SELECT jsonb_agg(s - 'at' - 'hands' - 'takes' - 'look' - 'caution') FROM jsonb_array_elements(body->'steps') s));

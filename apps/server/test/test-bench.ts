@@ -1,11 +1,29 @@
 import { randomUUID } from 'node:crypto';
-import type { BenchEvent } from '@kanga/core/bench';
+import { clockOf, type BenchEvent } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import type { Happened, LiveMessage } from '@kanga/contract/bench';
 import { designOf, type TestServer } from './test-server.js';
 
 export const event = <T extends object>(what: T): BenchEvent =>
   ({ id: randomUUID(), at: new Date().toISOString(), by: 'Wren', ...what }) as unknown as BenchEvent;
+
+/** A run that is pressed just as it was planned, from a moment on (ms), its heat looked at; `over`: each pressing so many seconds longer. */
+export function pressedThrough(
+  plan: RunPlan,
+  { from, by = 'Wren', over = 0 }: { from: number; by?: string | null; over?: number },
+): BenchEvent[] {
+  let now = from;
+  const head = (seconds: number) => ({ by, at: new Date((now += seconds * 1000)).toISOString() });
+  const events = [event({ ...head(1), kind: 'heat', celsius: plan.dial })];
+  for (let bed = 0; bed < Math.ceil(plan.pieces / plan.atOnce); bed++)
+    plan.steps.forEach((what, step) => {
+      const clock = clockOf(what);
+      if (clock !== null) events.push(event({ ...head(1), kind: 'start', bed, step }));
+      const pressed = what.kind === 'press' ? Math.max(0.1, (clock ?? 1) + over) : (clock ?? 1);
+      events.push(event({ ...head(pressed), kind: 'done', bed, step }));
+    });
+  return events;
+}
 
 /** Waits until it holds; the test’s own limit ends it when it never does. */
 export async function until<T>(

@@ -88,7 +88,7 @@ export async function soak(words) {
     );
   } catch (error) {
     console.error(
-      `soak: failed after ${survived} faults, at “${name}”; play it again with --seed ${seed}\n${error.stack ?? error}\n--- what Kanga said last\n${world.said.slice(-3000)}`,
+      `soak: failed after ${survived} faults, at “${name}”; play it again with --seed ${seed}\n${error.stack ?? error}\n--- what Kanga said last\n${world.said.slice(-3000)}\n--- what the worker said last\n${world.workerSaid.slice(-1500)}`,
     );
     process.exitCode = 1;
   } finally {

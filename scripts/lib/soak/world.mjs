@@ -14,6 +14,7 @@ export class World {
   worker = null;
   line = new Line();
   said = '';
+  workerSaid = '';
 
   constructor(folder) {
     this.data = join(folder, 'data');
@@ -29,7 +30,7 @@ export class World {
     await this.start();
   }
 
-  #run(word, hear) {
+  #run(word, hear = () => undefined) {
     const child = spawn(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), word], {
       cwd: ROOT,
       env: {
@@ -41,22 +42,21 @@ export class World {
       },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
-    for (const stream of [child.stdout, child.stderr])
-      stream.on('data', (part) => {
-        this.said = (this.said + part).slice(-20_000);
-        hear?.(String(part));
-      });
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => hear(String(part)));
     return child;
   }
 
   /** A second machine's part in it: a worker that takes prints from the queue. */
   startWorker() {
-    this.worker = this.#run('worker');
+    this.worker = this.#run('worker', (part) => {
+      this.workerSaid = (this.workerSaid + part).slice(-5000);
+    });
   }
 
   async start() {
     let ready = false;
     const child = this.#run('start', (part) => {
+      this.said = (this.said + part).slice(-20_000);
       ready ||= part.includes('Kanga is ready');
     });
     this.launcher = child;

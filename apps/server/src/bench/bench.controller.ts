@@ -10,8 +10,8 @@ import {
 import { idSchema } from '@kanga/contract/finding';
 import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
 import { refuse, Valid } from '../http/index.js';
+import { ActualRepository } from '../job/index.js';
 import { Live } from '../live/index.js';
-import { ActualRepository } from './actual.repository.js';
 import { PressWatch } from './press-watch.service.js';
 import { RunBook } from './run-book.js';
 

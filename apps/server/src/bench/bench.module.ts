@@ -2,7 +2,6 @@ import { Module } from '@nestjs/common';
 import { JobModule } from '../job/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
-import { ActualRepository } from './actual.repository.js';
 import { BenchController } from './bench.controller.js';
 import { ClockController } from './clock.controller.js';
 import { EventController } from './event.controller.js';
@@ -12,6 +11,6 @@ import { RunBook } from './run-book.js';
 @Module({
   imports: [JobModule, LiveModule, ShopModule],
   controllers: [EventController, ClockController, BenchController],
-  providers: [RunBook, PressWatch, ActualRepository],
+  providers: [RunBook, PressWatch],
 })
 export class BenchModule {}

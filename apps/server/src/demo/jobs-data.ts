@@ -62,6 +62,7 @@ export function pressedEvents(
   let now = startedAt;
   const after = (seconds: number) => new Date((now += seconds * 1000)).toISOString();
   const head = (seconds: number, by: string) => ({ id: newId(), at: after(seconds), by });
+  events.push({ ...head(1, PRESSER), kind: 'heat', celsius: plan.dial ?? plan.settings.temperature.value });
   for (let bed = 0; bed < Math.ceil(plan.pieces / plan.atOnce); bed++) {
     plan.steps.forEach((what, step) => {
       const clock = what.at === 'rack' ? null : what.seconds;

@@ -1,6 +1,7 @@
 export * from './job.module.js';
 export * from './job.service.js';
 export * from './job.repository.js';
+export * from './actual.repository.js';
 export * from './event.repository.js';
 export * from './pressing.repository.js';
 export * from './recipe.repository.js';

@@ -3,12 +3,14 @@ import { ArtModule } from '../art/index.js';
 import { BlankModule } from '../blank/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
+import { ActualRepository } from './actual.repository.js';
 import { EventRepository } from './event.repository.js';
 import { JobController } from './job.controller.js';
 import { JobRepository } from './job.repository.js';
 import { JobService } from './job.service.js';
 import { PressingRepository } from './pressing.repository.js';
 import { RecipeRepository } from './recipe.repository.js';
+import { Recount } from './recount.js';
 import { ResultRepository } from './result.repository.js';
 import { RunStore } from './run-store.js';
 import { TicketController } from './ticket.controller.js';
@@ -20,7 +22,9 @@ import { TicketService } from './ticket.service.js';
   providers: [
     JobService,
     JobRepository,
+    ActualRepository,
     EventRepository,
+    Recount,
     RunStore,
     PressingRepository,
     RecipeRepository,
@@ -31,6 +35,7 @@ import { TicketService } from './ticket.service.js';
     TicketService,
     JobService,
     JobRepository,
+    ActualRepository,
     EventRepository,
     PressingRepository,
     RecipeRepository,

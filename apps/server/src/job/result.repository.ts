@@ -6,6 +6,7 @@ import { outcomesFrom, type Outcome, type RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { ActualRepository } from './actual.repository.js';
 import { RecipeRepository } from './recipe.repository.js';
 
 /** As many kinds of settings are told of at most, those that came out good most often. */
@@ -17,16 +18,24 @@ export class ResultRepository {
   constructor(
     @Inject(DB) private readonly db: Knex,
     private readonly recipes: RecipeRepository,
+    private readonly actuals: ActualRepository,
   ) {}
 
   /** Counts anew what came of a run. */
   async keep(jobId: string, plan: RunPlan, state: BenchState, trx: Knex.Transaction): Promise<void> {
+    const courses = await this.actuals.of(jobId, trx);
     await trx('run_result').where({ job_id: jobId }).delete();
-    for (const outcome of outcomesFrom(plan, state)) {
-      const { good, spoiled, last, faults, by: who, house } = outcome;
+    for (const outcome of outcomesFrom(plan, state, courses)) {
+      const { good, spoiled, last, faults, by: who, house, proof } = outcome;
       const settings_id = await this.settingsId(outcome, trx);
-      await trx('run_result').insert({ job_id: jobId, settings_id, who, house, good, spoiled, last, faults });
+      await trx('run_result').insert({ job_id: jobId, settings_id, who, house, good, spoiled, last, faults, proof });
     }
+  }
+
+  /** Runs that were counted before it was asked whether they were pressed as planned. */
+  async uncounted(): Promise<string[]> {
+    const rows = await this.db('run_result').whereNull('proof').distinct<{ job_id: string }[]>('job_id');
+    return rows.map(({ job_id: id }) => id);
   }
 
   /**
@@ -75,6 +84,7 @@ export class ResultRepository {
   /** What was pressed in this shop, by settings: one row of figures a run, whatever the length of the log. */
   async proven(): Promise<Proven[]> {
     const counted = this.db('run_result')
+      .where({ proof: true })
       .groupBy('settings_id')
       .select('settings_id', this.db.raw('sum(good) AS good, sum(spoiled) AS spoiled, max(last) AS last'))
       .as('counted');

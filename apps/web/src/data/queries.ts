@@ -15,6 +15,7 @@ import type { JobList, JobSummary } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
 import type { Storage } from '@kanga/contract/tidy';
 import { api, ApiError } from './api.js';
+import { useLive } from './live.js';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -113,6 +114,15 @@ export const printsQuery = (jobId: string | null) =>
   });
 
 export const useShop = (): Shop => useSuspenseQuery(shopQuery).data;
+
+/** What the plate of a press reads now, °C; null: nothing measures it, or nothing that can be believed; undefined: its controller has not told yet. */
+export function usePlateReading(pressId: string | null): number | null | undefined {
+  const press = useShop().presses.find(({ id }) => id === pressId);
+  const told = useLive().presses.find((one) => one.pressId === pressId);
+  if (!press || press.controller === null) return null;
+  if (!told) return undefined;
+  return told.trouble === null ? (told.reading?.celsius ?? null) : null;
+}
 
 /** The shop as a plan is made in it: what it has, how it does things, and what it has proven. */
 export function useFloor(): ShopFloor {

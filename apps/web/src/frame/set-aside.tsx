@@ -10,6 +10,7 @@ const DID: Record<Aside['event']['kind'], string> = {
   stop: 'press opened early',
   repeat: 'gone back to a step',
   swap: 'moved to another press',
+  heat: 'plate said to be hot',
   verdict: 'judged',
   undo: 'taken back',
 };

@@ -1,7 +1,8 @@
+import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { pressedPieces } from '@kanga/core/bench';
+import { asPressed, isFarOff, pressedPieces } from '@kanga/core/bench';
 import { wilsonInterval } from '@kanga/core/inspect';
-import { logOf } from '@kanga/core/job';
+import { departureWords, logOf } from '@kanga/core/job';
 import { formatDuration, formatShare, tidyNumber } from '@kanga/core/units';
 import { actualsQuery, stamp } from '../data/index.js';
 import { Empty, Fact, Field } from '../frame/index.js';
@@ -97,8 +98,12 @@ function Facts() {
 
 /** Inspection’s one question: is each piece good, and if not, what is wrong with it? */
 export default function InspectStage() {
-  const { view, outbox } = useJob();
+  const { view, outbox, print } = useJob();
   const { plan, bench, job } = view;
+  const { data: courses } = useQuery(actualsQuery(job.id));
+  const beds = useMemo(() => (plan && bench ? asPressed(plan, bench, courses ?? []) : null), [plan, bench, courses]);
+  const missedOf = (piece: number): string[] =>
+    departureWords(beds?.get(Math.floor(piece / (plan?.atOnce ?? 1)))?.departures.filter(isFarOff) ?? [], print);
   const closed = job.status === 'closed';
   const pressed = bench ? pressedPieces(bench) : [];
   const undo = () => {
@@ -118,6 +123,7 @@ export default function InspectStage() {
                   view={view}
                   piece={piece}
                   verdict={bench.verdicts[piece] ?? null}
+                  missed={missedOf(piece)}
                   locked={closed}
                   onGood={() => {
                     outbox.record({ ...stamp(), kind: 'verdict', piece, verdict: 'good' });

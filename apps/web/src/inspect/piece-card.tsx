@@ -89,11 +89,24 @@ function SpoiledForm({
   );
 }
 
+/** In what a piece was not pressed as planned; a figure stays with its unit. */
+const Missed = ({ words }: { words: readonly string[] }) => (
+  <b>
+    {words.map((one, i) => (
+      <span key={one}>
+        {i > 0 && ', '}
+        <span className="whitespace-nowrap">{one}</span>
+      </span>
+    ))}
+  </b>
+);
+
 /** One piece: how it looks when it is good, and what was found. */
 export function PieceCard({
   view,
   piece,
   verdict,
+  missed,
   locked,
   onGood,
   onSpoiled,
@@ -101,11 +114,14 @@ export function PieceCard({
   view: JobView;
   piece: number;
   verdict: Verdict;
+  /** In what it was not pressed as planned, in words. */
+  missed: readonly string[];
   locked: boolean;
   onGood: () => void;
   onSpoiled: (found: Found) => void;
 }) {
   const [open, setOpen] = useState(false);
+  const [asking, setAsking] = useState(false);
   const spoiled = verdict?.verdict === 'spoiled' ? verdict : null;
   return (
     <li
@@ -128,6 +144,11 @@ export function PieceCard({
           </>
         )}
       </div>
+      {missed.length > 0 && (
+        <p className="border-l-4 border-yellow px-2 text-[15px]">
+          Not pressed as planned: <Missed words={missed} />
+        </p>
+      )}
       {spoiled?.note && <p className="px-3 pb-1 text-[14px] text-soft">“{spoiled.note}”</p>}
       {spoiled?.photo && (
         <a href={`/api/photos/${spoiled.photo}`} target="_blank" rel="noreferrer" className="px-3 pb-2">
@@ -145,7 +166,8 @@ export function PieceCard({
             className="min-h-16 border-t border-r border-rule font-semibold hover:bg-green hover:text-white"
             aria-label={`Piece ${piece + 1} is good`}
             onClick={(event) => {
-              onGood();
+              if (missed.length > 0) setAsking(true);
+              else onGood();
               event.currentTarget.blur();
             }}
           >
@@ -163,6 +185,28 @@ export function PieceCard({
           </button>
         </div>
       )}
+      <Dialog title={`Is piece ${piece + 1} good all the same?`} open={asking} onOpenChange={setAsking}>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            onGood();
+            setAsking(false);
+          }}
+        >
+          <p className="text-lg">
+            It was not pressed as planned: <Missed words={missed} />. It is counted as good, and proves nothing of the
+            planned settings.
+          </p>
+          <FormFoot
+            problem={null}
+            onCancel={() => {
+              setAsking(false);
+            }}
+            label="Good all the same"
+            disabled={false}
+          />
+        </form>
+      </Dialog>
       <Dialog title={`What is wrong with piece ${piece + 1}?`} wide open={open} onOpenChange={setOpen}>
         <SpoiledForm
           view={view}

@@ -6,8 +6,10 @@ import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kan
 import { allPressed } from '@kanga/core/bench';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
+import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
 import {
+  actualsQuery,
   api,
   artOneQuery,
   artQuery,
@@ -24,6 +26,7 @@ import {
   useFloor,
   useJobFile,
   useServerClock,
+  usePlateReading,
   usePrint,
   useShop,
   type SessionState,
@@ -43,6 +46,8 @@ const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> =
 };
 
 const isStage = (text: string | undefined): text is Stage => STAGES.some((stage) => stage === text);
+
+const NO_COURSES: ActualCourse[] = [];
 
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
@@ -196,6 +201,8 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   );
 
   const { job, plan } = view;
+  const { data: courses = NO_COURSES } = useQuery({ ...actualsQuery(session.job.id), enabled: stage === 'inspect' });
+  const reading = usePlateReading(view.bench?.press.id ?? null);
   const devices = useDeviceFindings(view.bench ? [view.bench.press] : []);
   const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
   const troubleActions = useTrouble(session, state, onFault);
@@ -252,7 +259,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
               }}
             />
             <Line
-              action={nextAction(view, stage)}
+              action={nextAction(view, stage, { now: serverNow(), reading, courses, print })}
               onAct={act}
               busy={busy}
               loud={atPress && view.bench !== null && !allPressed(view.bench)}

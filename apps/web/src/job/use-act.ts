@@ -52,6 +52,9 @@ export function useAct(
         case 'bench':
           outbox.record({ ...stamp(), kind: command.event, bed: command.bed, step: command.step });
           return;
+        case 'heat':
+          outbox.record({ ...stamp(), kind: 'heat', celsius: command.celsius });
+          return;
         case 'all-good':
           outbox.record(
             ...command.pieces.map((piece) => ({

@@ -25,7 +25,7 @@ import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { PlateFacts } from './plate-facts.js';
 import { useAwake } from './use-awake.js';
-import { handyTask, happeningOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
+import { handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
 import { Who } from './who.js';
 
 /** As many lanes as can be read at two metres. */
@@ -94,12 +94,13 @@ const RunLane = memo(function RunLane({
       due: dueOf(latest.current.first),
       action: { ...lane.action, stage: 'press', sentence: named },
       act: () => {
-        const { first: task, record: write } = latest.current;
-        if (task) write(happeningOf(task));
+        const { lane: now, first: task, record: write } = latest.current;
+        if (now && task) write(...happeningsOf(now, task));
       },
       handy: () => {
-        const task = latest.current.lane && handyTask(latest.current.lane);
-        if (task) latest.current.record(happeningOf(task));
+        const now = latest.current.lane;
+        const task = now && handyTask(now);
+        if (task) latest.current.record(...happeningsOf(now, task));
       },
     });
   }, [lane, first, record, phase, several, jobId, onCall]);

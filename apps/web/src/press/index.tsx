@@ -4,7 +4,7 @@ import { useJob } from '../job/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { useAwake } from './use-awake.js';
-import { handyTask, happeningOf, useLane, useOthers, useRecord } from './use-lane.js';
+import { handyTask, happeningsOf, useLane, useOthers, useRecord } from './use-lane.js';
 
 /** The press’s one question: what do I do now, and how long still? */
 export default function PressStage() {
@@ -19,7 +19,7 @@ export default function PressStage() {
   }, []);
   usePedal(() => {
     const task = lane && handyTask(lane);
-    if (task && view.job.status === 'open') record(happeningOf(task));
+    if (task && view.job.status === 'open') record(...happeningsOf(lane, task));
   });
   if (!lane) {
     return (

@@ -8,7 +8,7 @@ import { SetAside } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { OtherActs } from './other-acts.js';
 import { PlateFacts } from './plate-facts.js';
-import { happeningOf, useRecord, type LaneState } from './use-lane.js';
+import { happeningsOf, useRecord, type LaneState } from './use-lane.js';
 
 import { Who } from './who.js';
 
@@ -161,7 +161,7 @@ export function Lane({
   const { heard } = useLive();
   const record = useRecord(outbox);
   const dark = settings.bench === 'dark';
-  const { plan, state, todo, clock, recovers, action } = lane;
+  const { plan, state, todo, clock, recovers, heat, action } = lane;
   const { units } = settings;
   const task = todo.inPress ? todo.press : todo.first;
   const dial = state.dial ?? plan.dial ?? plan.settings.temperature.value;
@@ -175,7 +175,7 @@ export function Lane({
     : `${pressedPieces(state).length} of ${plan.pieces} pressed`;
   const alone = heard === false || bench.waiting > 0;
   const done = (tasks: readonly Task[]) => {
-    record(...tasks.map(happeningOf));
+    record(...tasks.flatMap((one) => happeningsOf(lane, one)));
   };
   return (
     <section
@@ -245,6 +245,11 @@ export function Lane({
               The plate is coming back to its heat: <span className="figures">{formatClock(recovers)}</span>
             </p>
           )}
+          {several && heat.kind !== 'fine' && action && (
+            <p className={`mt-2 text-[19px] font-semibold ${dark ? 'text-yellow' : 'text-[#7a5b00]'}`}>
+              {action.sentence}
+            </p>
+          )}
           {several && next && (
             <p className={`mt-2 text-[19px] ${muted}`}>
               Then: {next.title}
@@ -278,7 +283,8 @@ export function Lane({
         <div className={`flex items-center gap-3 ${several ? '' : 'flex-wrap'}`}>
           {several && action && (
             <Button
-              tone="line"
+              // A cold plate is waited for: closing it is there, and is not what is asked for.
+              tone={heat.kind === 'cold' ? (dark ? 'dark' : 'plain') : 'line'}
               className="min-h-20 min-w-40 flex-1 px-4 font-big text-[22px] whitespace-normal!"
               onClick={(event) => {
                 if (todo.first) done([todo.first]);

@@ -195,6 +195,11 @@ export function OtherActs({
             running ? 'Opened too early: stop this pressing' : 'Stop: no clock runs',
             running && { kind: 'stop', bed: running.bed, step: running.step },
           )}
+          {lane.heat.kind === 'ask' &&
+            act(
+              'Close it without looking: it will prove nothing',
+              first && { kind: 'start', bed: first.bed, step: first.step },
+            )}
           {act(
             first ? `Skip: ${first.what.title}` : 'Nothing to skip',
             first && { kind: 'skip', bed: first.bed, step: first.step },

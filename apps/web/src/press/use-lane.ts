@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import {
+  plateHeat,
   readClock,
   secondsBetween,
   todoOf,
@@ -7,12 +8,23 @@ import {
   type BenchState,
   type ClockPhase,
   type ClockReading,
+  type PlateHeat,
   type Task,
   type Todo,
 } from '@kanga/core/bench';
-import { asking, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
+import { asking, heatAction, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
 import type { Happened } from '@kanga/contract/bench';
-import { api, liveLine, serverNow, stamp, useNow, type BenchOutbox, type LiveNews } from '../data/index.js';
+import {
+  api,
+  liveLine,
+  serverNow,
+  stamp,
+  useNow,
+  usePlateReading,
+  usePrint,
+  type BenchOutbox,
+  type LiveNews,
+} from '../data/index.js';
 import { play } from './sounds.js';
 
 /** An event before it is stamped with who and when. */
@@ -31,6 +43,8 @@ export interface LaneState {
   clock: ClockReading | null;
   /** Seconds for which the plate still has to recover; 0 when it is ready. */
   recovers: number;
+  /** Whether the plate may be closed on what comes next. */
+  heat: PlateHeat;
   /** What is to be done, as the line says it; null when all is pressed. */
   action: Omit<NextAction, 'stage'> | null;
   now: string;
@@ -97,14 +111,18 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
     ? readClock(task.clock.seconds, task.clock.startedAt, task.clock.startedAt ? now : serverNow())
     : null;
   useSounds(clock && task?.clock?.startedAt && task.what.at === 'press' ? clock.phase : null, sounds);
+  const print = usePrint();
+  const reading = usePlateReading(state?.press.id ?? null);
   if (!plan || !state || !todo) return null;
+  const heat = plateHeat(plan, state, { reading, now: serverNow(), jigs: jigsOf(plan) });
   return {
     plan,
     state,
     todo,
     clock,
     recovers,
-    action: todo.first ? asking(todo.first, plan.pieces) : null,
+    heat,
+    action: todo.first ? (heatAction(heat, todo.first, print) ?? asking(todo.first, plan.pieces)) : null,
     now,
   };
 }
@@ -113,4 +131,9 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
 export const handyTask = ({ todo, clock }: LaneState): Task | null =>
   clock?.phase === 'running' && todo.meanwhile ? todo.meanwhile : todo.first;
 
-export const happeningOf = ({ event, bed, step }: Task): Happening => ({ kind: event, bed, step });
+const happeningOf = ({ event, bed, step }: Task): Happening => ({ kind: event, bed, step });
+
+/** What is told when a task is done by one act: of a plate that is asked about, that it is hot. */
+export function happeningsOf({ todo, heat }: LaneState, task: Task): Happening[] {
+  return task === todo.first && heat.kind === 'ask' ? [{ kind: 'heat', celsius: heat.dial }] : [happeningOf(task)];
+}

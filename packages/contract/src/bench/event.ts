@@ -25,6 +25,12 @@ const swap = Joi.object({
   dial: Joi.number().min(0).max(400).required(),
 });
 
+const heat = Joi.object({
+  ...head,
+  kind: Joi.string().valid('heat').required(),
+  celsius: Joi.number().min(0).max(400).required(),
+});
+
 const share = Joi.number().min(0).max(1).required();
 const whenSpoiled = (schema: Joi.Schema) =>
   Joi.when('verdict', { is: 'spoiled', then: schema.required(), otherwise: Joi.forbidden() });
@@ -41,11 +47,12 @@ const verdictSchema = Joi.object({
   photo: whenSpoiled(idSchema.allow(null)),
 });
 
-const KINDS = [...STEP_EVENTS, 'swap', 'verdict', 'undo'] as const;
+const KINDS = [...STEP_EVENTS, 'swap', 'heat', 'verdict', 'undo'] as const;
 export const benchEventSchema = Joi.alternatives<BenchEvent>().conditional('.kind', {
   switch: [
     ...STEP_EVENTS.map((kind) => ({ is: kind, then: stepEvent(kind) })),
     { is: 'swap', then: swap },
+    { is: 'heat', then: heat },
     { is: 'verdict', then: verdictSchema },
     {
       is: 'undo',

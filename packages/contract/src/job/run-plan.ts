@@ -109,5 +109,6 @@ export const runPlanSchema = Joi.object<RunPlan, true>({
     .min(1)
     .required(),
   dial: Joi.number().min(0).max(400),
+  heatAsked: Joi.boolean(),
   steps: Joi.array().items(step).min(1).required(),
 });

@@ -17,6 +17,8 @@ export type BenchEvent = {
   | { kind: 'repeat'; bed: number; step: number }
   /** From here on it is pressed on another press, whose dial stands at `dial` °C. */
   | { kind: 'swap'; press: { id: string; name: string }; dial: number }
+  /** Whoever presses says that the plate stands at its heat, °C: asked where nothing measures it. */
+  | { kind: 'heat'; celsius: number }
   | { kind: 'verdict'; piece: number; verdict: 'good' }
   /** Before its bed is through, the piece is scrapped: it is taken off. */
   | {

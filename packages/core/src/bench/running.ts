@@ -62,6 +62,8 @@ export class RunningBench {
       // What takes back nothing, or an undo, changes nothing.
       return undone && undone.kind !== 'undo' ? this.bedOf(undone) : -1;
     }
+    // What somebody says of the plate is about what is pressed from then on.
+    if (event.kind === 'heat') return -1;
     if (event.kind === 'swap') return null;
     return event.kind === 'verdict' ? Math.floor(event.piece / this.plan.atOnce) : event.bed;
   }

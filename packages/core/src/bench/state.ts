@@ -8,7 +8,8 @@ export interface BenchPlan {
   pieces: number;
   /** Pieces that go through the steps together: a pair on a jig, several on one plate. */
   atOnce: number;
-  press: { id: string; name: string };
+  /** `warmUp`: seconds from cold to hot; a press that stood for so long may have been switched off meanwhile. */
+  press: { id: string; name: string; warmUp?: number };
   /** °C; plans of before did not say. */
   dial?: number;
 }
@@ -25,6 +26,10 @@ export interface StepRecord {
   outcome: 'done' | 'skipped' | 'stopped';
   /** Seconds under the clock, never below 0; null for a step without one, or skipped. */
   seconds: number | null;
+  /** What the dial stood at, °C; null: plans of before did not say. */
+  dial: number | null;
+  /** Whether somebody had said that the plate was hot, and it had not stood for long since. */
+  heatKnown: boolean;
 }
 
 /** The pieces that go through the steps together. */
@@ -51,6 +56,8 @@ export interface BenchState {
   dial: number | null;
   /** When a plate was last opened after a clock: it has to recover from there. */
   openedAt: string | null;
+  /** When somebody last said that the plate is at its heat; null: nobody did, on this press. */
+  heatSaidAt: string | null;
   /** The event that undo would take back now, if any. */
   undoable: BenchEvent | null;
 }
@@ -77,6 +84,16 @@ export function standing(events: readonly BenchEvent[]): Exclude<BenchEvent, { k
   });
 }
 
+/** As long as this a press is taken to need from cold to hot where nobody says, s. */
+const USUAL_WARM_UP = 900;
+
+/** Whether it is known at a moment that the plate is hot: somebody said so, and it has not stood longer since than it would take to heat up again. */
+export function heatIsKnown({ press }: BenchPlan, { heatSaidAt, openedAt }: BenchState, at: string): boolean {
+  if (heatSaidAt === null) return false;
+  const last = openedAt !== null && openedAt > heatSaidAt ? openedAt : heatSaidAt;
+  return secondsBetween(last, at) <= (press.warmUp ?? USUAL_WARM_UP);
+}
+
 /** Replays the events of one run; kept apart from `benchState` so that each rule has a name. Its state is right after every event. */
 export class Replay {
   readonly state: BenchState;
@@ -97,6 +114,7 @@ export class Replay {
       press: { id: press.id, name: press.name },
       dial,
       openedAt: null,
+      heatSaidAt: null,
       undoable: null,
     };
   }
@@ -105,7 +123,7 @@ export class Replay {
   see(event: Exclude<BenchEvent, { kind: 'undo' }>): void {
     if (!this.take(event)) return;
     this.state.undoable = event;
-    if (event.kind === 'swap') return;
+    if (event.kind === 'swap' || event.kind === 'heat') return;
     const bed = this.state.beds[event.kind === 'verdict' ? Math.floor(event.piece / this.plan.atOnce) : event.bed];
     if (bed) this.settle(bed);
   }
@@ -116,6 +134,11 @@ export class Replay {
       this.state.press = event.press;
       this.state.dial = event.dial;
       this.state.openedAt = null;
+      this.state.heatSaidAt = null;
+      return true;
+    }
+    if (event.kind === 'heat') {
+      this.state.heatSaidAt = event.at;
       return true;
     }
     return event.kind === 'verdict' ? this.judge(event) : this.move(event);
@@ -181,6 +204,8 @@ export class Replay {
       outcome,
       // Two clocks that disagree must not make a time that ran backwards.
       seconds: timed ? Math.max(0, secondsBetween(startedAt, at)) : null,
+      dial: this.state.dial,
+      heatKnown: heatIsKnown(this.plan, this.state, startedAt ?? at),
     });
   }
 

@@ -1,3 +1,4 @@
+export * from './departure.js';
 export * from './fallout.js';
 export * from './faults.js';
 export * from './recipe.js';

@@ -2,6 +2,7 @@ import { baseKindOf, type Blank } from '../blank/index.js';
 import { mapOf, STRIP_SIDES } from '../heat/index.js';
 import type { HouseRules } from '../shop/index.js';
 import { spanUnder, type Layer, type PressBed, type PressSettings, type Step } from '../stack/index.js';
+import type { Departure } from './departure.js';
 import type { FaultCode } from './faults.js';
 import { plateSidesAt, spotOnPlate, type Laid } from './spot.js';
 
@@ -15,6 +16,8 @@ export interface Pressed extends Laid {
   house: HouseRules | null;
   /** For each pressing of this piece: planned and actual seconds; null: nobody clocked it. */
   dwells: { planned: number; actual: number | null }[];
+  /** In what it was not pressed as planned. */
+  departures: readonly Departure[];
   /** What the plate read while it was pressed last, and what its dial was to stand at, °C; null: nobody knows. */
   plate: { lowest: number; mean: number; highest: number } | null;
   dial: number | null;
@@ -85,6 +88,24 @@ export const readsCool = (piece: Pressed): boolean => {
 const round = (value: number): number => Math.round(Math.abs(value));
 /** A difference of temperature in both scales, °C given. */
 export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1.8)} °F)`;
+
+/** In what it was not pressed as planned, in words; what nobody knows is left out. */
+export const notAsPlanned = ({ departures }: Pressed): Evidence[] =>
+  departures.flatMap((one): Evidence[] => {
+    switch (one.kind) {
+      case 'shorter':
+      case 'longer':
+        return [said(`It was pressed ${round(one.by)} s ${one.kind} than planned.`, STRONG)];
+      case 'cooler':
+      case 'hotter':
+        return [said(`The plate was ${degrees(one.by)} ${one.kind} than its dial.`, STRONG)];
+      case 'left out':
+        return [said('A pressing was left out.', STRONG)];
+      case 'not pressed':
+      case 'heat not known':
+        return [];
+    }
+  });
 
 /** What speaks for too much heat. */
 export function tooHot(piece: Pressed): Evidence[] {

@@ -19,6 +19,7 @@ function pressed(blank: Blank, spot: PieceSpot | null, press: Press = samplePres
     steps: plan.steps,
     house: USUAL_HOUSE,
     dwells: [],
+    departures: [],
     plate: null,
     dial: null,
     skipped: [],

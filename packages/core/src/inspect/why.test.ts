@@ -30,6 +30,7 @@ function pressed(
     dwells: plan.steps.flatMap(({ kind, seconds }) =>
       kind === 'press' && seconds !== null ? [{ planned: seconds, actual: seconds + over }] : [],
     ),
+    departures: [],
     plate: null,
     dial: null,
     skipped: [],
@@ -260,5 +261,34 @@ describe('why, and what next', () => {
   it('knows no more than was kept of a plan of before', () => {
     const before: Pressed = { ...pressed(tee), house: null, sides: [{ layers: [], bed: null }], dwells: [] };
     for (const fault of FAULT_CODES) expect(whyOf(fault, before).length).toBeGreaterThan(0);
+  });
+});
+
+describe('a piece that was not pressed as planned', () => {
+  it('says so first, with what was missed, and changes nothing', () => {
+    const piece: Pressed = {
+      ...pressed(tee, { over: -40 }),
+      departures: [
+        { kind: 'shorter', by: 40, step: 3 },
+        { kind: 'cooler', by: 60, step: 3 },
+      ],
+    };
+    const causes = whyOf('pale', piece);
+    expect(causes[0]).toMatchObject({
+      cause: 'It was not pressed as planned',
+      sure: 'likely',
+      evidence: [
+        { text: 'It was pressed 40 s shorter than planned.' },
+        { text: 'The plate was 60 °C (108 °F) cooler than its dial.' },
+      ],
+      change: { say: 'Press the next one as planned, and change nothing.' },
+    });
+    expect(causes[0]?.change.overrides).toBeUndefined();
+    expect(causes.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1);
+    expect(causes.slice(1).every(({ sure }) => sure !== 'likely')).toBe(true);
+  });
+  it('says nothing of a heat that nobody knows', () => {
+    const piece: Pressed = { ...pressed(tee), departures: [{ kind: 'heat not known', step: 3 }] };
+    expect(whyOf('pale', piece)[0]?.cause).not.toBe('It was not pressed as planned');
   });
 });

@@ -1,6 +1,6 @@
 import type { FaultCode } from './faults.js';
 import type { CauseRule, Change } from './cause-rule.js';
-import type { Evidence, Pressed } from './pressed.js';
+import { notAsPlanned, type Evidence, type Pressed } from './pressed.js';
 import { GOODS_RULES } from './rules-goods.js';
 import { IMAGE_RULES } from './rules-image.js';
 
@@ -17,13 +17,17 @@ export interface Cause {
   change: Change;
 }
 
+/** How likely it is that what was not pressed as planned came out wrong for just that reason. Ours, from memory. */
+const AS_IT_WAS_PRESSED = 0.7;
+
 /** From this share on a cause is called likely, and below this unlikely. */
 const LIKELY = 0.55;
 const UNLIKELY = 0.12;
 
 /**
  * Why a piece came out with a fault: its causes, the likeliest first. How usual each cause is, times the odds of what is known of the piece, made to
- * come to 1 (naive Bayes: pieces of evidence are taken to be independent, which they are not quite). O(rules).
+ * come to 1 (naive Bayes: pieces of evidence are taken to be independent, which they are not quite). A piece that was not pressed as planned says so first: it tells nothing of the
+ * settings, and the next one is pressed as planned before anything is changed. O(rules).
  */
 export function whyOf(fault: FaultCode, piece: Pressed): Cause[] {
   const weighed = CAUSE_RULES.filter((rule) => rule.fault === fault).map((rule) => {
@@ -32,9 +36,11 @@ export function whyOf(fault: FaultCode, piece: Pressed): Cause[] {
     return { cause: rule.cause, evidence, odds, change: rule.change(piece) };
   });
   const all = weighed.reduce((sum, one) => sum + one.odds, 0);
-  return weighed
+  const missed = notAsPlanned(piece);
+  const left = missed.length > 0 ? 1 - AS_IT_WAS_PRESSED : 1;
+  const causes = weighed
     .map(({ odds, ...rest }): Cause => {
-      const share = odds / all;
+      const share = (odds / all) * left;
       // Without any evidence for it, even the usual cause is a guess.
       const backed = rest.evidence.some(({ weight }) => weight > 0);
       return {
@@ -44,4 +50,13 @@ export function whyOf(fault: FaultCode, piece: Pressed): Cause[] {
       };
     })
     .sort((a, b) => b.share - a.share);
+  if (missed.length === 0) return causes;
+  const first: Cause = {
+    cause: 'It was not pressed as planned',
+    share: AS_IT_WAS_PRESSED,
+    sure: 'likely',
+    evidence: missed,
+    change: { say: 'Press the next one as planned, and change nothing.' },
+  };
+  return [first, ...causes];
 }

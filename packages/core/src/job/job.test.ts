@@ -1,12 +1,14 @@
-import { allPressed, type BenchEvent } from '../bench/index.js';
+import { allPressed, clockOf, type BenchEvent } from '../bench/index.js';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { STAGES } from '../finding/index.js';
 import { sampleArt, sampleFacts, sampleFloor, sampleJob } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
   blocksUpTo,
+  departureWords,
   logOf,
   nextAction,
+  outcomesOf,
   ripeness,
   viewJob,
   type Job,
@@ -77,6 +79,8 @@ const plan = (): RunPlan => {
     house: null,
     settings: stack.settings,
     sides: stack.sides,
+    dial: stack.dial.value,
+    heatAsked: true,
     steps: stack.steps,
   };
 };
@@ -84,14 +88,20 @@ const plan = (): RunPlan => {
 function follow(): { events: BenchEvent[]; sentences: string[] } {
   const events: BenchEvent[] = [];
   const sentences: string[] = [];
+  let now = Date.UTC(2026, 10, 24, 9);
   for (let i = 0; i < 100; i++) {
     const view = see(file({ plan: plan(), events }, { reached: 'press' }));
-    const at = view.bench && allPressed(view.bench) ? 'inspect' : 'press';
-    const action = nextAction(view, at);
+    const stage = view.bench && allPressed(view.bench) ? 'inspect' : 'press';
+    const last = events.at(-1);
+    // A clock that was started runs to its end; anything else takes ten seconds.
+    now += 1000 * (last?.kind === 'start' ? (clockOf(plan().steps[last.step]) ?? 10) : 10);
+    const at = new Date(now).toISOString();
+    const action = nextAction(view, stage, { now: at, reading: null, courses: [], print });
     sentences.push(action.sentence);
-    const head = { id: `e${i}`, at: new Date(Date.UTC(2026, 10, 24, 9) + i * 10_000).toISOString(), by: null };
+    const head = { id: `e${i}`, at, by: null };
     const { command } = action;
     if (command.kind === 'bench') events.push({ ...head, kind: command.event, bed: command.bed, step: command.step });
+    else if (command.kind === 'heat') events.push({ ...head, kind: 'heat', celsius: command.celsius });
     else if (command.kind === 'all-good')
       command.pieces.forEach((piece) =>
         events.push({ ...head, id: `${head.id}-${piece}`, kind: 'verdict', piece, verdict: 'good' }),
@@ -124,6 +134,7 @@ describe('nextAction', () => {
     expect(events.filter((e) => e.kind === 'start')).toHaveLength(4);
     expect(events.filter((e) => e.kind === 'verdict')).toHaveLength(2);
     expect(sentences.some((s) => s.startsWith('Piece 2 of 2'))).toBe(true);
+    expect(sentences.filter((s) => s.startsWith('Look at the press: is the plate at'))).toHaveLength(1);
     expect(sentences.every((s) => s.endsWith('.') || s.endsWith('?'))).toBe(true);
   });
   it('has one sentence and one label at every stage of every kind of job', () => {
@@ -164,7 +175,80 @@ describe('logOf', () => {
     const { events } = follow();
     const rows = logOf({ plan: plan(), events });
     expect(rows).toHaveLength(2);
-    expect(rows[0]).toMatchObject({ piece: 0, side: 'chest', planned: 45, actual: 10, verdict: 'good', fault: null });
+    expect(rows[0]).toMatchObject({ piece: 0, side: 'chest', planned: 45, actual: 45, verdict: 'good', fault: null });
     expect(logOf({ plan: null, events: [] })).toEqual([]);
+  });
+});
+
+describe('what a run proves', () => {
+  const { events } = follow();
+  const pressAt = plan().steps.findIndex(({ kind }) => kind === 'press');
+  /** As it went, but the first piece opened so many seconds after it was closed. */
+  const cutTo = (seconds: number): BenchEvent[] => {
+    const start = events.find((e) => e.kind === 'start' && e.bed === 0 && e.step === pressAt);
+    return events.map((e) =>
+      e.kind === 'done' && e.bed === 0 && e.step === pressAt
+        ? { ...e, at: new Date(Date.parse(start?.at ?? '') + seconds * 1000).toISOString() }
+        : e,
+    );
+  };
+  const course = (bed: number, celsius: number) => ({
+    bed,
+    step: pressAt,
+    startedAt: '',
+    samples: [
+      { at: 0, celsius },
+      { at: 45, celsius },
+    ],
+  });
+
+  it('is what was pressed as planned, with the settings of the plan', () =>
+    expect(outcomesOf({ plan: plan(), events })).toMatchObject([{ proof: true, good: 2, dwell: 45 }]));
+  it('keeps a piece that was pressed for a tenth of a second, or on a cold plate, as what it was', () => {
+    const heat = plan().settings.temperature.value;
+    const dial = plan().dial ?? heat;
+    expect(outcomesOf({ plan: plan(), events: cutTo(0.1) })).toMatchObject([
+      { proof: false, good: 1, dwell: 0, temperature: heat },
+      { proof: true, good: 1, dwell: 45, temperature: heat },
+    ]);
+    const cold = outcomesOf({ plan: plan(), events }, [course(0, 77), course(1, dial)]);
+    expect(cold).toMatchObject([
+      { proof: false, good: 1, dwell: 45, temperature: Math.round(heat + 77 - dial) },
+      { proof: true, good: 1, temperature: heat },
+    ]);
+  });
+  it('is not waved through: the line asks for a look at each piece that was not pressed as planned', () => {
+    const open = cutTo(0.1).filter(({ kind }) => kind !== 'verdict');
+    const at = (list: BenchEvent[]) =>
+      nextAction(see(file({ plan: plan(), events: list }, { reached: 'inspect' })), 'inspect');
+    expect(at(open)).toMatchObject({ label: 'The rest is good', command: { kind: 'all-good', pieces: [1] } });
+    const judged: BenchEvent = {
+      id: 'v',
+      at: events.at(-1)?.at ?? '',
+      by: null,
+      kind: 'verdict',
+      piece: 1,
+      verdict: 'good',
+    };
+    expect(at([...open, judged])).toMatchObject({
+      sentence: 'Piece 1 of 2: not pressed as planned. Look at it by itself.',
+      command: { kind: 'choose' },
+    });
+  });
+  it('says in the shop’s own units what was missed, each once', () => {
+    const fahrenheit = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
+    const step = pressAt;
+    expect(
+      departureWords(
+        [
+          { kind: 'shorter', by: 40.2, step },
+          { kind: 'shorter', by: 40.2, step: step + 1 },
+          { kind: 'cooler', by: 60, step },
+          { kind: 'left out', step },
+          { kind: 'heat not known', step },
+        ],
+        fahrenheit,
+      ),
+    ).toEqual(['40 s shorter', '108 °F cooler', 'a pressing left out']);
   });
 });

@@ -68,6 +68,8 @@ export interface RunPlan {
   steps: Step[];
   /** What the dial was to be set to, °C; plans of before did not say. */
   dial?: number;
+  /** Whether whoever presses is asked if the plate is hot, where nothing measures it; plans of before did not ask. */
+  heatAsked?: boolean;
 }
 
 /** A job with everything it refers to. */

@@ -1,4 +1,15 @@
-import { allPressed, namePieces, todoOf, type Task } from '../bench/index.js';
+import {
+  allPressed,
+  asPressed,
+  isFarOff,
+  namePieces,
+  plateHeat,
+  todoOf,
+  type PlateHeat,
+  type PressedCourse,
+  type Task,
+} from '../bench/index.js';
+import type { UnitPrinter } from '../units/index.js';
 import { STAGES, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
 import type { RunPlan } from './job.js';
@@ -15,6 +26,8 @@ export type Command =
   /** Freeze the plan and go to the press. */
   | { kind: 'start-press' }
   | { kind: 'bench'; event: 'start' | 'done'; bed: number; step: number }
+  /** Says that the plate is hot. */
+  | { kind: 'heat'; celsius: number }
   | { kind: 'all-good'; pieces: number[] }
   | { kind: 'close' };
 
@@ -33,7 +46,38 @@ export const jigsOf = ({ blank }: RunPlan): number | null => (blank.jig ? blank.
 const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 const stageName = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
 
-function atBench(view: JobView): NextAction {
+/** What a screen knows beside the job: the moment, what the plate reads now, °C (null: nothing measures it; undefined: not told yet), and what plates read while the clocks of this job ran. */
+export interface Seen {
+  now: string;
+  reading: number | null | undefined;
+  courses: readonly PressedCourse[];
+  print: UnitPrinter;
+}
+
+/** What is asked of the plate before it is closed; null: nothing. */
+export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter): Omit<NextAction, 'stage'> | null {
+  switch (heat.kind) {
+    case 'fine':
+      return null;
+    case 'ask':
+      return {
+        sentence: `Look at the press: is the plate at ${print.temperature(heat.dial)}?`,
+        label: 'Yes, it is hot',
+        command: { kind: 'heat', celsius: heat.dial },
+      };
+    case 'cold': {
+      const minutes = Math.ceil(heat.wait / 60);
+      return {
+        sentence: `Wait: the plate is at ${print.temperature(heat.celsius).split(' ')[0] ?? ''} of ${print.temperature(heat.dial)}, about ${plural(minutes, 'minute')}.`,
+        // What was pressed cold is kept as such, proves nothing, and is asked about when it is judged.
+        label: 'Close it cold all the same',
+        command: { kind: 'bench', event: first.event, bed: first.bed, step: first.step },
+      };
+    }
+  }
+}
+
+function atBench(view: JobView, seen: Seen | null): NextAction {
   const { plan, bench } = view;
   if (!plan || !bench)
     return {
@@ -51,7 +95,10 @@ function atBench(view: JobView): NextAction {
       command: { kind: 'advance', to: 'inspect' },
     };
   }
-  return { stage: 'press', ...asking(first, plan.pieces) };
+  const jigs = jigsOf(plan);
+  const heat =
+    seen && heatAction(plateHeat(plan, bench, { reading: seen.reading, now: seen.now, jigs }), first, seen.print);
+  return { stage: 'press', ...(heat ?? asking(first, plan.pieces)) };
 }
 
 /** How a step that is due is asked for, and how it is told. */
@@ -69,7 +116,7 @@ export function asking({ bed, pieces, step, what, clock, event }: Task, of: numb
   return { sentence: `${named}${lower(what.title)}.`, label: 'Done', command };
 }
 
-function atInspect(view: JobView): NextAction {
+function atInspect(view: JobView, seen: Seen | null): NextAction {
   const { plan, bench, job } = view;
   if (!plan || !bench || !allPressed(bench)) {
     return {
@@ -89,13 +136,23 @@ function atInspect(view: JobView): NextAction {
       command: { kind: 'close' },
     };
   }
-  if (open.length > 0) {
-    const rest = open.length < plan.pieces;
+  const pressed = asPressed(plan, bench, seen?.courses ?? []);
+  const asPlanned = open.filter((piece) => !pressed.get(Math.floor(piece / plan.atOnce))?.departures.some(isFarOff));
+  if (open.length > 0 && asPlanned.length === 0) {
     return {
       stage: 'inspect',
-      sentence: `Mark any spoiled piece. ${rest ? `The other ${open.length}` : plural(open.length, 'piece')} good?`,
+      sentence: `${namePieces(open, plan.pieces)}: not pressed as planned. Look at ${open.length === 1 ? 'it by itself' : 'each by itself'}.`,
+      label: open.length === 1 ? 'Judge it above' : 'Judge them above',
+      command: { kind: 'choose', stage: 'inspect' },
+    };
+  }
+  if (asPlanned.length > 0) {
+    const rest = asPlanned.length < plan.pieces;
+    return {
+      stage: 'inspect',
+      sentence: `Mark any spoiled piece. ${rest ? `The other ${asPlanned.length}` : plural(asPlanned.length, 'piece')} good?`,
       label: rest ? 'The rest is good' : 'All good',
-      command: { kind: 'all-good', pieces: open },
+      command: { kind: 'all-good', pieces: asPlanned },
     };
   }
   return {
@@ -128,12 +185,12 @@ const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => stri
 
 /**
  * The one sentence and the one command that move a job on, seen from a stage. A block of this stage or an earlier one
- * comes first; then the stage's own business.
+ * comes first; then the stage's own business. `seen`: asked from a screen, which knows more than the job.
  */
-export function nextAction(view: JobView, at: Stage): NextAction {
+export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): NextAction {
   const { job } = view;
-  if (at === 'inspect' && view.plan) return atInspect(view);
-  if (at === 'press' && view.plan) return atBench(view);
+  if (at === 'inspect' && view.plan) return atInspect(view, seen);
+  if (at === 'press' && view.plan) return atBench(view, seen);
   for (const stage of STAGES.slice(0, STAGES.indexOf(at) + 1)) {
     const block = view.plan ? undefined : view.blocks[stage][0];
     if (!block) continue;
@@ -151,8 +208,8 @@ export function nextAction(view: JobView, at: Stage): NextAction {
       command: { kind: 'choose', stage },
     };
   }
-  if (at === 'press') return atBench(view);
-  if (at === 'inspect') return atInspect(view);
+  if (at === 'press') return atBench(view, seen);
+  if (at === 'inspect') return atInspect(view, seen);
   const next = STAGES[STAGES.indexOf(at) + 1] ?? 'inspect';
   const sentence = READY[at](view);
   if (

@@ -1,12 +1,24 @@
 import { buildOf } from '../blank/index.js';
-import { benchState, type BenchState, type Verdict } from '../bench/index.js';
+import {
+  asPressed,
+  benchState,
+  type AsPressed,
+  type BenchState,
+  type PressedCourse,
+  type Verdict,
+} from '../bench/index.js';
 import type { FaultCode } from '../inspect/index.js';
 import type { HouseRules } from '../shop/index.js';
 import type { Proven } from '../stack/index.js';
 import type { JobFile, RunPlan } from './job.js';
 
-/** What came of the pieces of a run that one person pressed on one press: their settings, and how many pieces each fault spoiled. */
+/**
+ * What came of the pieces of a run that one person pressed on one press: the settings that they truly had, and how many pieces each fault spoiled. Those that were
+ * pressed near enough to the plan have the plan's settings, and prove them.
+ */
 export type Outcome = Omit<Proven, 'accepted'> & {
+  /** Whether they were pressed as planned: others are kept as what they were, and prove nothing. */
+  proof: boolean;
   faults: Partial<Record<FaultCode, number>>;
   /** Who pressed them; null: nobody said. */
   by: string | null;
@@ -14,28 +26,47 @@ export type Outcome = Omit<Proven, 'accepted'> & {
   house: HouseRules | null;
 };
 
-/** What came of a run under its settings, apart by press and by person; none while nothing of it is judged. O(events). */
-export const outcomesOf = ({ plan, events }: Pick<JobFile, 'plan' | 'events'>): Outcome[] =>
-  plan ? outcomesFrom(plan, benchState(plan, events)) : [];
+/** What came of a run, apart by press, by person and by how it was pressed; none while nothing of it is judged. O(events + courses). */
+export const outcomesOf = (
+  { plan, events }: Pick<JobFile, 'plan' | 'events'>,
+  courses: readonly PressedCourse[] = [],
+): Outcome[] => (plan ? outcomesFrom(plan, benchState(plan, events), courses) : []);
 
-/** The same of a state that is known already. O(records + pieces). */
-export function outcomesFrom(plan: RunPlan, { records, verdicts }: BenchState): Outcome[] {
+/** Heat and time as a bed truly had them, in whole degrees and seconds; the plan's where it was pressed as planned. */
+function trueSettings({ settings }: RunPlan, bed: AsPressed | undefined): { temperature: number; dwell: number } {
+  const [temperature, dwell] = [settings.temperature.value, settings.dwell.value];
+  if (!bed || bed.departures.length === 0) return { temperature, dwell };
+  const { departures } = bed;
+  const has = (...kinds: string[]) => departures.some(({ kind }) => kinds.includes(kind));
+  return {
+    temperature: has('cooler', 'hotter') ? Math.max(0, Math.round(temperature + (bed.heatOff ?? 0))) : temperature,
+    dwell: has('shorter', 'longer', 'left out') ? Math.round(bed.dwell ?? 0) : dwell,
+  };
+}
+
+/** The same of a state that is known already. O(records + pieces + courses). */
+export function outcomesFrom(plan: RunPlan, state: BenchState, courses: readonly PressedCourse[] = []): Outcome[] {
+  const { records, verdicts } = state;
   // What pressed a bed last answers for it.
   const pressedBy = new Map<number, { pressId: string; by: string | null }>();
   for (const { bed, step, press, by, outcome } of records)
     if (plan.steps[step]?.kind === 'press' && outcome === 'done') pressedBy.set(bed, { pressId: press.id, by });
-  const groups = new Map<string, { pressId: string; by: string | null; judged: Verdict[] }>();
+  const beds = asPressed(plan, state, courses);
+  type Group = Pick<Outcome, 'pressId' | 'by' | 'proof' | 'temperature' | 'dwell'> & { judged: Verdict[] };
+  const groups = new Map<string, Group>();
   for (const verdict of verdicts) {
     if (!verdict) continue;
     const bed = Math.floor(verdict.piece / plan.atOnce);
     const { pressId, by } = pressedBy.get(bed) ?? { pressId: plan.press.id, by: verdict.by };
-    const key = JSON.stringify([pressId, by]);
-    const group = groups.get(key) ?? { pressId, by, judged: [] };
+    const proof = beds.get(bed)?.departures.length === 0;
+    const { temperature, dwell } = trueSettings(plan, beds.get(bed));
+    const key = JSON.stringify([pressId, by, proof, temperature, dwell]);
+    const group = groups.get(key) ?? { pressId, by, proof, temperature, dwell, judged: [] };
     group.judged.push(verdict);
     groups.set(key, group);
   }
   const { blank, paper, settings, house } = plan;
-  return [...groups.values()].map(({ pressId, by, judged }): Outcome => {
+  return [...groups.values()].map(({ pressId, by, proof, temperature, dwell, judged }): Outcome => {
     const faults: Outcome['faults'] = {};
     for (const verdict of judged)
       if (verdict.verdict === 'spoiled') faults[verdict.fault] = (faults[verdict.fault] ?? 0) + 1;
@@ -47,8 +78,8 @@ export function outcomesFrom(plan: RunPlan, { records, verdicts }: BenchState): 
       build: buildOf(blank),
       pressId,
       mediaId: paper?.id ?? null,
-      temperature: settings.temperature.value,
-      dwell: settings.dwell.value,
+      temperature,
+      dwell,
       pressure: settings.pressure.value,
       prePress: settings.prePress.value,
       peel: settings.peel.value,
@@ -58,6 +89,7 @@ export function outcomesFrom(plan: RunPlan, { records, verdicts }: BenchState): 
       faults,
       by,
       house,
+      proof,
     };
   });
 }

@@ -1,4 +1,4 @@
-import { actualOf, benchState, type Sample } from '../bench/index.js';
+import { actualOf, asPressed, benchState, type PressedCourse } from '../bench/index.js';
 import type { Pressed } from '../inspect/index.js';
 import type { JobFile } from './job.js';
 
@@ -6,10 +6,11 @@ import type { JobFile } from './job.js';
 export function pressedOf(
   { plan, events }: Pick<JobFile, 'plan' | 'events'>,
   piece: number,
-  courses: readonly { bed: number; step: number; samples: readonly Sample[] }[] = [],
+  courses: readonly PressedCourse[] = [],
 ): Pressed | null {
   if (!plan) return null;
-  const { records, verdicts } = benchState(plan, events);
+  const state = benchState(plan, events);
+  const { records, verdicts } = state;
   const bed = Math.floor(piece / plan.atOnce);
   const own = records.filter((record) => record.bed === bed);
   return {
@@ -27,6 +28,7 @@ export function pressedOf(
         ? [{ planned: planned.seconds, actual: seconds }]
         : [];
     }),
+    departures: asPressed(plan, state, courses).get(bed)?.departures ?? [],
     plate: actualOf(
       courses.findLast((one) => one.bed === bed && plan.steps[one.step]?.kind === 'press')?.samples ?? [],
     ),

@@ -362,5 +362,6 @@ export function runPlanOf({ job, blank, stack, printed, media }: JobView, frozen
     sides,
     steps,
     dial: dial.value,
+    heatAsked: true,
   };
 }

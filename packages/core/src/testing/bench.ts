@@ -6,6 +6,7 @@ const plain = { how: '', side: 0, hands: 1, takes: 5, look: '', caution: null } 
 export const LINT: Step = { kind: 'lint-roll', title: 'Lint-roll', seconds: null, at: 'table', ...plain };
 export const LAY: Step = { kind: 'stack', title: 'Lay it in', seconds: null, at: 'press', ...plain };
 export const PRESS: Step = { kind: 'press', title: 'Press', seconds: 45, at: 'press', ...plain };
+export const PREPRESS: Step = { kind: 'pre-press', title: 'Pre-press', seconds: 5, at: 'press', ...plain };
 export const PEEL: Step = { kind: 'peel', title: 'Peel', seconds: null, at: 'press', ...plain };
 export const COOL: Step = { kind: 'cool', title: 'Cool', seconds: null, at: 'rack', ...plain, hands: 0, takes: 90 };
 export const UNLOAD: Step = { kind: 'unload', title: 'Pull it off', seconds: null, at: 'table', ...plain };

@@ -55,6 +55,8 @@ export interface UnitPrinter {
   length(mm: number): string;
   size(widthMm: number, heightMm: number): string;
   temperature(celsius: number): string;
+  /** A difference of temperatures, °C given. */
+  degrees(celsius: number): string;
   pressure(kPa: number): string;
 }
 
@@ -65,6 +67,7 @@ export function unitPrinter(units: ShopUnits): UnitPrinter {
     length: (mm) => formatLength(mm, units.length),
     size: (width, height) => formatSize(width, height, units.length),
     temperature: (celsius) => formatTemperature(celsius, units.temperature),
+    degrees: (celsius) => `${Math.round(units.temperature === 'F' ? celsius * 1.8 : celsius)} °${units.temperature}`,
     pressure: (kPa) => formatPressure(kPa, units.pressure),
   };
 }

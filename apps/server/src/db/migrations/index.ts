@@ -9,6 +9,7 @@ import * as pressPlans from './0007-press-plans.js';
 import * as bench from './0008-bench.js';
 import * as places from './0009-places.js';
 import * as kept from './0010-kept.js';
+import * as evidence from './0011-evidence.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0008-bench': bench,
   '0009-places': places,
   '0010-kept': kept,
+  '0011-evidence': evidence,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

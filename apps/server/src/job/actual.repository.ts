@@ -37,8 +37,8 @@ export class ActualRepository {
     return row?.samples ?? [];
   }
 
-  async of(jobId: string): Promise<ActualCourse[]> {
-    const rows = await this.db('actual')
+  async of(jobId: string, db: Knex = this.db): Promise<ActualCourse[]> {
+    const rows = await db('actual')
       .where({ job_id: jobId })
       .orderBy('started_at')
       .select<{ bed: number; step: number; started_at: Date; press_id: string; samples: Sample[] }[]>(
