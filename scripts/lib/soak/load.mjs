@@ -43,6 +43,8 @@ export class Load {
         this.done++;
         return answer.body;
       }
+      // An upload that the line or the server's end cut off is sent again, as its answer says.
+      if (answer?.body.code === 'upload.cut-off') continue;
       if (answer && answer.status >= 400 && answer.status < 500 && answer.status !== 429) {
         this.refused.push(`${method} ${path}: ${answer.status} ${answer.body.code} ${answer.body.title}`);
         return null;

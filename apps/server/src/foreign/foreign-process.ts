@@ -95,7 +95,7 @@ export class ForeignProcess {
         settle(() => {
           // V8 ends its process when its heap is full, and the kernel one that writes too large a file.
           const full = child.signalCode === 'SIGABRT' || child.signalCode === 'SIGXFSZ';
-          reject(full ? overLimit('memory', limits) : new Ended('the process that read it ended'));
+          reject(full ? overLimit('memory', limits) : new Ended());
         });
       };
       const heard = (answer: Answer): void => {

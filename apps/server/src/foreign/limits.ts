@@ -1,3 +1,5 @@
+import { Refusal } from '../http/index.js';
+
 /** What reading one file may take: seconds of processor time, seconds in all, megabytes of memory. All processes that it starts count. */
 export interface Limits {
   cpu: number;
@@ -13,8 +15,17 @@ export const MOST_WRITTEN = 512 * 1024 * 1024;
 /** A file that takes more than it may: which limit, in words. */
 export class TooMuch extends Error {}
 
-/** The process that read it ended, and nobody knows why: somebody may have ended it. */
-export class Ended extends Error {}
+/** The process that read it ended, and nobody knows why: somebody may have ended it, or Kanga itself ends. */
+export class Ended extends Refusal {
+  constructor() {
+    super(503, {
+      code: 'read.ended',
+      title: 'Reading the file was cut off',
+      remedy: 'Nothing is wrong with it: send it once more.',
+      faults: [],
+    });
+  }
+}
 
 export const overLimit = (which: keyof Limits, { cpu, wall, memory }: Limits): TooMuch =>
   new TooMuch(

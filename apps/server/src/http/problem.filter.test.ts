@@ -41,6 +41,9 @@ describe('ProblemFilter', () => {
     [{ type: 'entity.parse.failed' }, 400, 'input.json'],
     [{ type: 'entity.too.large' }, 413, 'input.large'],
     [{ status: 415 }, 415, 'http.415'],
+    // What knex and its pool say while Kanga ends.
+    [new Error('Unable to acquire a connection'), 503, 'database.away'],
+    [new Error('aborted'), 503, 'database.away'],
     [new Error('the disk is on fire'), 500, 'server.fault'],
     [null, 500, 'server.fault'],
   ])('turns %p into %d %s, with what to do', (error, status, code) => {

@@ -23,7 +23,7 @@ const comingBack = plain(
 /** Ways in which a database says, or shows by its silence, that it is not there just now (PostgreSQL, appendix A: classes 08 and 57; knex and pg in words). */
 const AWAY_CODES = /^(08...|57P0[1-5]|53300|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/;
 const AWAY_WORDS =
-  /Connection terminated|timeout exceeded when trying to connect|acquiring a connection|Client has encountered a connection error|client has been closed|not queryable|server closed the connection/i;
+  /Connection terminated|timeout exceeded when trying to connect|acquir(e|ing) a connection|^aborted$|Client has encountered a connection error|client has been closed|not queryable|server closed the connection/i;
 
 export const databaseIsAway = (error: unknown): boolean => {
   const { code = '', message = '', name = '' } = (error ?? {}) as { code?: string; message?: string; name?: string };
