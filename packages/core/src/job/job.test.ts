@@ -217,6 +217,13 @@ describe('what a run proves', () => {
       { proof: true, good: 1, temperature: heat },
     ]);
   });
+  it('gives a piece that was judged before it was pressed no seconds at all', () => {
+    const early = events.filter((e) => !(e.kind !== 'verdict' && e.kind !== 'undo' && 'bed' in e && e.bed === 0));
+    expect(outcomesOf({ plan: plan(), events: early })).toMatchObject([
+      { proof: false, good: 1, dwell: 0 },
+      { proof: true, good: 1, dwell: 45 },
+    ]);
+  });
   it('is not waved through: the line asks for a look at each piece that was not pressed as planned', () => {
     const open = cutTo(0.1).filter(({ kind }) => kind !== 'verdict');
     const at = (list: BenchEvent[]) =>

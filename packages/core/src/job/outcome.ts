@@ -40,7 +40,7 @@ function trueSettings({ settings }: RunPlan, bed: AsPressed | undefined): { temp
   const has = (...kinds: string[]) => departures.some(({ kind }) => kinds.includes(kind));
   return {
     temperature: has('cooler', 'hotter') ? Math.max(0, Math.round(temperature + (bed.heatOff ?? 0))) : temperature,
-    dwell: has('shorter', 'longer', 'left out') ? Math.round(bed.dwell ?? 0) : dwell,
+    dwell: has('shorter', 'longer', 'left out', 'not pressed') ? Math.round(bed.dwell ?? 0) : dwell,
   };
 }
 
