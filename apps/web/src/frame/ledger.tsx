@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { Decision, Source } from '@kanga/core/finding';
+import { formatTimes } from '@kanga/core/units';
 import { CloseFoot, Dialog } from '../ui/index.js';
 
 /** One line of facts: a name, a value, and what lies behind it. */
@@ -28,8 +29,6 @@ function SourceMark({ source }: { source: Source }) {
   return <i aria-hidden className={`mt-[5px] inline-block h-[9px] w-[9px] flex-none ${marks[source.kind]}`} />;
 }
 
-const timesOf = (times: number): string => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`);
-
 function sourceText(source: Source): string {
   switch (source.kind) {
     case 'reference chart':
@@ -39,9 +38,9 @@ function sourceText(source: Source): string {
     case 'computed':
       return `Computed: ${source.formula}`;
     case 'proven on this press':
-      return `Proven on this press ${timesOf(source.times)}, last on ${source.last}`;
+      return `Proven on this press ${formatTimes(source.times)}, last on ${source.last}`;
     case 'proven on like goods':
-      return `Proven on this press with other goods of the same cloth and build ${timesOf(source.times)}, last on ${source.last}`;
+      return `Proven on this press with other goods of the same cloth and build ${formatTimes(source.times)}, last on ${source.last}`;
     default:
       return 'Maker’s sheet';
   }
@@ -50,9 +49,9 @@ function sourceText(source: Source): string {
 /** A source in so few words that it stands under its value. */
 const shortSource = (source: Source): string =>
   source.kind === 'proven on this press'
-    ? `Proven here, ${timesOf(source.times)}`
+    ? `Proven here, ${formatTimes(source.times)}`
     : source.kind === 'proven on like goods'
-      ? `Like goods, ${timesOf(source.times)}`
+      ? `Like goods, ${formatTimes(source.times)}`
       : (sourceText(source).split(':')[0] ?? '');
 
 const TRUST = {

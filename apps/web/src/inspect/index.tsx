@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { asPressed, isFarOff, pressedPieces } from '@kanga/core/bench';
+import { asPressed, bedOf, pressedPieces } from '@kanga/core/bench';
 import { wilsonInterval } from '@kanga/core/inspect';
 import { departureWords, logOf } from '@kanga/core/job';
 import { formatDuration, formatShare, tidyNumber } from '@kanga/core/units';
@@ -103,7 +103,7 @@ export default function InspectStage() {
   const { data: courses } = useQuery(actualsQuery(job.id));
   const beds = useMemo(() => (plan && bench ? asPressed(plan, bench, courses ?? []) : null), [plan, bench, courses]);
   const missedOf = (piece: number): string[] =>
-    departureWords(beds?.get(Math.floor(piece / (plan?.atOnce ?? 1)))?.departures.filter(isFarOff) ?? [], print);
+    departureWords((plan && beds?.get(bedOf(plan, piece))?.departures) ?? [], print);
   const closed = job.status === 'closed';
   const pressed = bench ? pressedPieces(bench) : [];
   const undo = () => {

@@ -114,7 +114,7 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
   const print = usePrint();
   const reading = usePlateReading(state?.press.id ?? null);
   if (!plan || !state || !todo) return null;
-  const heat = plateHeat(plan, state, { reading, now: serverNow(), jigs: jigsOf(plan) });
+  const heat = plateHeat(plan, state, todo.first, { reading, now: serverNow() });
   return {
     plan,
     state,

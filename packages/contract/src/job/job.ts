@@ -83,20 +83,19 @@ export const jobSchema = Joi.object<Job, true>({
       }),
 );
 
-export const jobFileSchema = Joi.object<JobFile, true>({
+const referred = {
   job: jobSchema.required(),
   blank: blankSchema.allow(null).required(),
   arts: Joi.array().items(artSchema).max(100).required(),
   plan: runPlanSchema.allow(null).required(),
+};
+export const jobFileSchema = Joi.object<JobFile, true>({
+  ...referred,
   events: Joi.array().items(benchEventSchema).required(),
 });
-
 /** As screens load it. */
 export const packedJobFileSchema = Joi.object<PackedJobFile, true>({
-  job: jobSchema.required(),
-  blank: blankSchema.allow(null).required(),
-  arts: Joi.array().items(artSchema).max(100).required(),
-  plan: runPlanSchema.allow(null).required(),
+  ...referred,
   packed: Joi.array().items(packedEventsSchema).required(),
 });
 

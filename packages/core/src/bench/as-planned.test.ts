@@ -5,6 +5,7 @@ import {
   heatIsKnown,
   NEAR_PLAN,
   plateHeat,
+  todoOf,
   type BenchEvent,
   type PressedCourse,
 } from './index.js';
@@ -118,7 +119,8 @@ describe('what somebody says of the heat', () => {
 describe('a plate that is about to be closed', () => {
   const of = (events: BenchEvent[], reading: number | null | undefined, at = 60, steps = STEPS) => {
     const made = { ...plan(), steps };
-    return plateHeat(made, benchState(made, events), { reading, now: benchTime(at) });
+    const state = benchState(made, events);
+    return plateHeat(made, state, todoOf(made, state).first, { reading, now: benchTime(at) });
   };
   const ready = [moved('done', 0, 1, 0)];
   it('is asked about before the first closing, a pre-press too, and not while there is work at the table', () => {

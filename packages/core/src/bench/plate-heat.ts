@@ -1,6 +1,6 @@
 import { NEAR_PLAN } from './as-planned.js';
-import { heatIsKnown, type BenchPlan, type BenchState } from './state.js';
-import { todoOf } from './todo.js';
+import { heatIsKnown, warmUpOf, type BenchPlan, type BenchState } from './state.js';
+import type { Task } from './todo.js';
 
 /** What is known of the heat of a plate that is about to be closed. */
 export type PlateHeat =
@@ -13,26 +13,25 @@ export type PlateHeat =
 
 /** A room, °C: where a press begins to heat. */
 const ROOM = 20;
-const USUAL_WARM_UP = 900;
 
 /**
  * Whether the press may be closed on what comes next: it is cold when its reading is further beneath the dial than a pressing may be, and asked about when nothing reads it.
- * `reading` °C; null: nothing measures; undefined: what measures has not told yet. O(beds).
+ * `reading` °C; null: nothing measures; undefined: what measures has not told yet. `first`: what is to be done first.
  */
 export function plateHeat(
   plan: BenchPlan & { heatAsked?: boolean },
   state: BenchState,
-  { reading, now, jigs = null }: { reading: number | null | undefined; now: string; jigs?: number | null },
+  first: Task | null,
+  { reading, now }: { reading: number | null | undefined; now: string },
 ): PlateHeat {
   const dial = state.dial ?? plan.dial ?? null;
-  const { first } = todoOf(plan, state, jigs);
   const closes = first?.what.at === 'press' && first.event === 'start';
   if (dial === null || !closes) return { kind: 'fine' };
   if (reading === undefined) return { kind: 'fine' };
   if (reading !== null) {
     const lacks = dial - reading;
     if (lacks <= NEAR_PLAN.celsius) return { kind: 'fine' };
-    const wait = (lacks / Math.max(1, dial - ROOM)) * (plan.press.warmUp ?? USUAL_WARM_UP);
+    const wait = (lacks / Math.max(1, dial - ROOM)) * warmUpOf(plan);
     return { kind: 'cold', celsius: reading, dial, wait };
   }
   if (plan.heatAsked !== true || heatIsKnown(plan, state, now)) return { kind: 'fine' };

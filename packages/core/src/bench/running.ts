@@ -1,5 +1,5 @@
 import type { BenchEvent } from './event.js';
-import { Replay, standing, type BenchPlan, type BenchState } from './state.js';
+import { bedOf, Replay, standing, type BenchPlan, type BenchState } from './state.js';
 
 /**
  * A run that events are added to one by one, with its state at every moment: what `benchState` gives for all of them, without reading all of them again.
@@ -40,7 +40,7 @@ export class RunningBench {
       if (this.known.has(event.id)) continue;
       this.known.set(event.id, event);
       this.all.push(event);
-      const bed = this.bedOf(event);
+      const bed = this.bedAbout(event);
       if (bed === null) beds = null;
       else beds?.add(bed);
       if (event.kind === 'undo') {
@@ -56,15 +56,15 @@ export class RunningBench {
   }
 
   /** The bed that an event is about; null: it is about all that follows it. */
-  private bedOf(event: BenchEvent): number | null {
+  private bedAbout(event: BenchEvent): number | null {
     if (event.kind === 'undo') {
       const undone = this.known.get(event.undoes);
       // What takes back nothing, or an undo, changes nothing.
-      return undone && undone.kind !== 'undo' ? this.bedOf(undone) : -1;
+      return undone && undone.kind !== 'undo' ? this.bedAbout(undone) : -1;
     }
     // What somebody says of the plate is about what is pressed from then on.
     if (event.kind === 'heat') return -1;
     if (event.kind === 'swap') return null;
-    return event.kind === 'verdict' ? Math.floor(event.piece / this.plan.atOnce) : event.bed;
+    return event.kind === 'verdict' ? bedOf(this.plan, event.piece) : event.bed;
   }
 }

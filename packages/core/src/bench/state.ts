@@ -65,6 +65,9 @@ export interface BenchState {
 /** Beds that so many pieces make. */
 export const bedsOf = ({ pieces, atOnce }: Pick<BenchPlan, 'pieces' | 'atOnce'>): number => Math.ceil(pieces / atOnce);
 
+/** The bed that a piece is on, both counted from 0. */
+export const bedOf = ({ atOnce }: Pick<BenchPlan, 'atOnce'>, piece: number): number => Math.floor(piece / atOnce);
+
 /** Seconds of the clock that a step runs; null when it runs none. What cools has a clock of its own. */
 export const clockOf = (step: Step | undefined): number | null =>
   !step ? null : (step.seconds ?? (step.at === 'rack' ? step.takes : null));
@@ -87,11 +90,14 @@ export function standing(events: readonly BenchEvent[]): Exclude<BenchEvent, { k
 /** As long as this a press is taken to need from cold to hot where nobody says, s. */
 const USUAL_WARM_UP = 900;
 
+/** Seconds that the press of a plan takes from cold to hot. */
+export const warmUpOf = ({ press }: BenchPlan): number => press.warmUp ?? USUAL_WARM_UP;
+
 /** Whether it is known at a moment that the plate is hot: somebody said so, and it has not stood longer since than it would take to heat up again. */
-export function heatIsKnown({ press }: BenchPlan, { heatSaidAt, openedAt }: BenchState, at: string): boolean {
+export function heatIsKnown(plan: BenchPlan, { heatSaidAt, openedAt }: BenchState, at: string): boolean {
   if (heatSaidAt === null) return false;
   const last = openedAt !== null && openedAt > heatSaidAt ? openedAt : heatSaidAt;
-  return secondsBetween(last, at) <= (press.warmUp ?? USUAL_WARM_UP);
+  return secondsBetween(last, at) <= warmUpOf(plan);
 }
 
 /** Replays the events of one run; kept apart from `benchState` so that each rule has a name. Its state is right after every event. */
@@ -124,7 +130,7 @@ export class Replay {
     if (!this.take(event)) return;
     this.state.undoable = event;
     if (event.kind === 'swap' || event.kind === 'heat') return;
-    const bed = this.state.beds[event.kind === 'verdict' ? Math.floor(event.piece / this.plan.atOnce) : event.bed];
+    const bed = this.state.beds[event.kind === 'verdict' ? bedOf(this.plan, event.piece) : event.bed];
     if (bed) this.settle(bed);
   }
 
@@ -145,7 +151,7 @@ export class Replay {
   }
 
   private judge(event: Verdict): boolean {
-    const bed = this.state.beds[Math.floor(event.piece / this.plan.atOnce)];
+    const bed = this.state.beds[bedOf(this.plan, event.piece)];
     if (!bed || event.piece >= this.plan.pieces) return false;
     this.state.verdicts[event.piece] = event;
     // Whoever judges a piece has it in the hand: it has cooled.

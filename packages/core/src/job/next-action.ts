@@ -1,6 +1,7 @@
 import {
   allPressed,
   asPressed,
+  bedOf,
   isFarOff,
   namePieces,
   plateHeat,
@@ -95,9 +96,7 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
       command: { kind: 'advance', to: 'inspect' },
     };
   }
-  const jigs = jigsOf(plan);
-  const heat =
-    seen && heatAction(plateHeat(plan, bench, { reading: seen.reading, now: seen.now, jigs }), first, seen.print);
+  const heat = seen && heatAction(plateHeat(plan, bench, first, seen), first, seen.print);
   return { stage: 'press', ...(heat ?? asking(first, plan.pieces)) };
 }
 
@@ -136,17 +135,17 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
       command: { kind: 'close' },
     };
   }
-  const pressed = asPressed(plan, bench, seen?.courses ?? []);
-  const asPlanned = open.filter((piece) => !pressed.get(Math.floor(piece / plan.atOnce))?.departures.some(isFarOff));
-  if (open.length > 0 && asPlanned.length === 0) {
-    return {
-      stage: 'inspect',
-      sentence: `${namePieces(open, plan.pieces)}: not pressed as planned. Look at ${open.length === 1 ? 'it by itself' : 'each by itself'}.`,
-      label: open.length === 1 ? 'Judge it above' : 'Judge them above',
-      command: { kind: 'choose', stage: 'inspect' },
-    };
-  }
-  if (asPlanned.length > 0) {
+  if (open.length > 0) {
+    const pressed = asPressed(plan, bench, seen?.courses ?? []);
+    const asPlanned = open.filter((piece) => !pressed.get(bedOf(plan, piece))?.departures.some(isFarOff));
+    if (asPlanned.length === 0) {
+      return {
+        stage: 'inspect',
+        sentence: `${namePieces(open, plan.pieces)}: not pressed as planned. Look at ${open.length === 1 ? 'it by itself' : 'each by itself'}.`,
+        label: open.length === 1 ? 'Judge it above' : 'Judge them above',
+        command: { kind: 'choose', stage: 'inspect' },
+      };
+    }
     const rest = asPlanned.length < plan.pieces;
     return {
       stage: 'inspect',

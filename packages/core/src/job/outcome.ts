@@ -1,6 +1,7 @@
 import { buildOf } from '../blank/index.js';
 import {
   asPressed,
+  bedOf,
   benchState,
   type AsPressed,
   type BenchState,
@@ -56,7 +57,7 @@ export function outcomesFrom(plan: RunPlan, state: BenchState, courses: readonly
   const groups = new Map<string, Group>();
   for (const verdict of verdicts) {
     if (!verdict) continue;
-    const bed = Math.floor(verdict.piece / plan.atOnce);
+    const bed = bedOf(plan, verdict.piece);
     const { pressId, by } = pressedBy.get(bed) ?? { pressId: plan.press.id, by: verdict.by };
     const proof = beds.get(bed)?.departures.length === 0;
     const { temperature, dwell } = trueSettings(plan, beds.get(bed));

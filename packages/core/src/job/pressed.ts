@@ -1,4 +1,4 @@
-import { actualOf, asPressed, benchState, type PressedCourse } from '../bench/index.js';
+import { actualOf, asPressed, bedOf, benchState, type PressedCourse } from '../bench/index.js';
 import type { Pressed } from '../inspect/index.js';
 import type { JobFile } from './job.js';
 
@@ -11,7 +11,7 @@ export function pressedOf(
   if (!plan) return null;
   const state = benchState(plan, events);
   const { records, verdicts } = state;
-  const bed = Math.floor(piece / plan.atOnce);
+  const bed = bedOf(plan, piece);
   const own = records.filter((record) => record.bed === bed);
   return {
     blank: plan.blank,

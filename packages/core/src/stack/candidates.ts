@@ -10,6 +10,7 @@ import {
 import type { Confidence, Source } from '../finding/index.js';
 import { CERAMIC, soakSeconds } from '../heat/index.js';
 import type { HouseRules } from '../shop/index.js';
+import { formatTimes } from '../units/index.js';
 import { CHART, chartRowFor, schoolRowFor, type ChartRow, type Peel } from './chart.js';
 import { isProven, provenHere, type Proven, type ProvenHere } from './proven.js';
 
@@ -139,9 +140,6 @@ function fromRow(row: ChartRow, blank: Blank, source: Source, name: string): Can
 const stated = <T>(value: T | null): Said<T> | null =>
   value === null ? null : { value, why: 'The maker of the blank states it.' };
 
-/** How often something came out good, in words. */
-const often = (good: number): string => (good === 1 ? 'once' : good === 2 ? 'twice' : `${good} times`);
-
 const isOwn = ({ nearness }: ProvenHere): boolean => nearness.startsWith('this blank');
 
 const fromProven = (here: ProvenHere): Candidate => {
@@ -232,7 +230,7 @@ export function candidatesFor(
       ...fromProven(one),
       not:
         one.proven.spoiled === 0
-          ? `Good ${often(one.proven.good)}, which proves nothing yet (${one.nearness}).`
+          ? `Good ${formatTimes(one.proven.good)}, which proves nothing yet (${one.nearness}).`
           : `Not proven: ${one.proven.good} good and ${one.proven.spoiled} spoiled so far (${one.nearness}).`,
     })),
     ...(other && !school

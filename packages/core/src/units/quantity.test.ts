@@ -3,6 +3,7 @@ import {
   fahrenheitOf,
   formatClock,
   formatDuration,
+  formatTimes,
   formatPressure,
   formatTemperature,
   KPA_PER_PSI,
@@ -82,5 +83,6 @@ describe('time', () => {
     expect(formatDuration(45)).toBe('45 s');
     expect(formatDuration(210)).toBe('3 min 30 s');
     expect(formatDuration(180)).toBe('3 min');
+    expect([0, 1, 2, 12].map(formatTimes)).toEqual(['0 times', 'once', 'twice', '12 times']);
   });
 });

@@ -28,6 +28,9 @@ export function formatPressure(kPa: number, unit: PressureUnit): string {
   return unit === 'bar' ? `${tidyNumber(kPa / KPA_PER_BAR, 1)} bar` : `${Math.round(kPa)} kPa`;
 }
 
+/** How often something happened, in words: once, twice, 12 times. */
+export const formatTimes = (times: number): string => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`);
+
 /** Prints a length of time given in seconds as a person says it: `45 s`, `3 min 30 s`. */
 export function formatDuration(seconds: number): string {
   const whole = Math.round(seconds);
