@@ -1,4 +1,5 @@
-import { api, ApiError, problemFrom } from './index.js';
+import { keepAnswer } from '../kept/index.js';
+import { api, ApiError, apiOrKept, keptLine, problemFrom } from './index.js';
 
 const original = globalThis.fetch;
 afterEach(() => {
@@ -43,6 +44,70 @@ describe('api', () => {
   it('knows a server that is away from one that refuses', async () => {
     answering(new TypeError('Failed to fetch'));
     expect(await failure(api('jobs'))).toMatchObject({ offline: true, problem: { code: 'net.offline' } });
+  });
+});
+
+describe('what a screen keeps by itself', () => {
+  const stored = new Map<string, Response>();
+  const store = {
+    match: (path: string) => Promise.resolve(stored.get(path)?.clone()),
+    open: () =>
+      Promise.resolve({
+        put: (path: string, answer: Response) => {
+          stored.set(path, answer);
+          return Promise.resolve();
+        },
+      }),
+  };
+  beforeEach(() => {
+    jest.useFakeTimers();
+    stored.clear();
+    Object.defineProperty(globalThis, 'caches', { value: store, configurable: true });
+  });
+  afterEach(() => {
+    jest.useRealTimers();
+    Reflect.deleteProperty(globalThis, 'caches');
+    keptLine.hear(null);
+  });
+  const keptNow = async (path: string): Promise<unknown> => stored.get(path)?.clone().json();
+
+  it('is written down a while after it came, and is what a screen goes on with when nobody answers', async () => {
+    answering(json(200, { n: 1 }));
+    expect(await apiOrKept('jobs/a/packed')).toEqual({ n: 1 });
+    expect(stored.size).toBe(0);
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(await keptNow('/api/jobs/a/packed')).toEqual({ n: 1 });
+    answering(new TypeError('Failed to fetch'));
+    expect(await apiOrKept('jobs/a/packed')).toEqual({ n: 1 });
+    expect(keptLine.read()).not.toBeNull();
+    expect(await failure(apiOrKept('jobs/b/packed'))).toMatchObject({ offline: true });
+  });
+  it('never takes the place of what was kept since it was asked for', async () => {
+    answering(json(200, { n: 1 }));
+    await apiOrKept('jobs/c/packed');
+    await keepAnswer('/api/jobs/c/packed', { n: 2 });
+    await jest.advanceTimersByTimeAsync(5000);
+    expect(await keptNow('/api/jobs/c/packed')).toEqual({ n: 2 });
+  });
+  it('is gone on with when the server says nothing, and waited for by who has nothing else', async () => {
+    await keepAnswer('/api/jobs/d/packed', { n: 3 });
+    globalThis.fetch = (_url, init) =>
+      new Promise((_resolve, reject) => {
+        init?.signal?.addEventListener('abort', () => {
+          reject(new DOMException('gone', 'AbortError'));
+        });
+      });
+    const [asked, waited] = [apiOrKept('jobs/d/packed'), jest.fn()];
+    void apiOrKept('jobs/e/packed').then(waited, waited);
+    await jest.advanceTimersByTimeAsync(14_000);
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(await asked).toEqual({ n: 3 });
+    expect(waited).not.toHaveBeenCalled();
+  });
+  it('is no way round a refusal', async () => {
+    await keepAnswer('/api/jobs/f/packed', { n: 4 });
+    answering(json(404, { code: 'job.unknown', title: 'No such job', remedy: 'Look.', faults: [] }));
+    expect(await failure(apiOrKept('jobs/f/packed'))).toMatchObject({ status: 404 });
   });
 });
 

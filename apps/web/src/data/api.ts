@@ -1,5 +1,5 @@
 import type { Problem } from '@kanga/contract/finding';
-import { KEPT_HEADER } from '../kept/index.js';
+import { keepLater, KEPT_HEADER, keptText, PATIENCE } from '../kept/index.js';
 import { keptLine } from './kept-line.js';
 
 /** A refusal of the server, or the lack of any answer (`status` 0). */
@@ -39,24 +39,62 @@ async function problemOf(response: Response): Promise<Problem> {
   return { ...fallback, ...((await response.json()) as Partial<Problem>) };
 }
 
-/** Asks the server; throws an ApiError that says what was wrong. */
-export async function api<T>(
-  path: string,
-  init: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; json?: unknown; body?: Blob; type?: string } = {},
-): Promise<T> {
-  const { method = 'GET', json, body, type } = init;
+interface Asked {
+  method?: 'GET' | 'POST' | 'PUT' | 'DELETE';
+  json?: unknown;
+  body?: Blob;
+  type?: string;
+  signal?: AbortSignal;
+}
+
+/** The answer of the server; throws an ApiError that says what was wrong. */
+async function ask(path: string, { method = 'GET', json, body, type, signal }: Asked): Promise<Response> {
   const headers: Record<string, string> =
     json !== undefined ? { 'content-type': 'application/json' } : type ? { 'content-type': type } : {};
   const request: RequestInit = { method, headers };
   if (json !== undefined) request.body = JSON.stringify(json);
   else if (body) request.body = body;
+  if (signal) request.signal = signal;
   const response = await fetch(`/api/${path}`, request).catch((error: unknown) => {
-    if (error instanceof TypeError) throw new ApiError(0, OFFLINE);
+    if (error instanceof TypeError || signal?.aborted) throw new ApiError(0, OFFLINE);
     throw error;
   });
   keptLine.hear(response.headers.get(KEPT_HEADER));
   if (!response.ok) throw new ApiError(response.status, await problemOf(response));
-  return (await response.json()) as T;
+  return response;
+}
+
+/** Asks the server; throws an ApiError that says what was wrong. */
+export const api = async <T>(path: string, asked: Asked = {}): Promise<T> =>
+  (await (await ask(path, asked)).json()) as T;
+
+/** A large answer is written down when the screen that it is for stands, ms. */
+const WHEN_IT_STANDS = 3000;
+
+/** Asks the server for what this screen keeps by itself; while the server is away, what it last told. */
+export async function apiOrKept<T>(path: string): Promise<T> {
+  const kept = keptText(`/api/${path}`);
+  const keep = keepLater(`/api/${path}`);
+  const gone = new AbortController();
+  // Only who has something to go on with gives up waiting.
+  const timer = setTimeout(() => {
+    void kept.then((one) => {
+      if (one) gone.abort();
+    });
+  }, PATIENCE * 1000);
+  try {
+    const text = await (await ask(path, { signal: gone.signal })).text();
+    keep(text, WHEN_IT_STANDS);
+    return JSON.parse(text) as T;
+  } catch (error) {
+    const away = gone.signal.aborted || (error instanceof ApiError && error.offline);
+    const last = away ? await kept : null;
+    if (!last) throw error;
+    keptLine.hear(last.given);
+    return JSON.parse(last.text) as T;
+  } finally {
+    clearTimeout(timer);
+  }
 }
 
 /** Uploads a file as the body of a request, telling how far it is; `signal` cancels it. */

@@ -14,7 +14,7 @@ import type { TestCloth } from '@kanga/contract/inspect';
 import type { JobList, JobSummary } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
 import type { Storage } from '@kanga/contract/tidy';
-import { api, ApiError } from './api.js';
+import { api, apiOrKept, ApiError } from './api.js';
 import { useLive } from './live.js';
 
 export const queryClient = new QueryClient({
@@ -51,7 +51,7 @@ export const artOneQuery = (id: string) =>
   queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
 /** A job as the server has it now. */
 export const loadJob = async (id: string): Promise<JobFile> =>
-  unpackJobFile(await api<PackedJobFile>(`jobs/${id}/packed`));
+  unpackJobFile(await apiOrKept<PackedJobFile>(`jobs/${id}/packed`));
 /** As long as a screen may take from the answer until it stands: a large run is read for a while before anybody looks after its file, ms. */
 const TO_STAND = 15_000;
 const jobFileQuery = (id: string) =>

@@ -3,9 +3,9 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExter
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
-import { allPressed } from '@kanga/core/bench';
+import { allPressed, type BenchEvent } from '@kanga/core/bench';
 import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
-import { nextAction, viewJob, type JobFile } from '@kanga/core/job';
+import { atBench, nextAction, viewJob, type JobFile } from '@kanga/core/job';
 import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
 import {
@@ -48,6 +48,7 @@ const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> =
 const isStage = (text: string | undefined): text is Stage => STAGES.some((stage) => stage === text);
 
 const NO_COURSES: ActualCourse[] = [];
+const NO_EVENTS: BenchEvent[] = [];
 
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
@@ -177,11 +178,13 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const faces = useFaces(fontsOf({ ...state.file.job, ...state.pending }.design));
   const palette = useMemo((): Palette => ({ arts: linked.arts, faces }), [linked.arts, faces]);
 
-  const view = useMemo(() => {
+  // What happens at the press changes nothing of what was chosen: that is worked out once, however large the run.
+  const chosen = useMemo(() => {
     const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
     const sight = { faces, piece: Math.min(piece, job.pieces - 1), today: serverNow() };
-    return viewJob({ ...state.file, ...linked, job, events: bench.events }, floor, print, sight);
-  }, [state, linked, draft, bench.events, floor, print, faces, piece]);
+    return viewJob({ ...state.file, ...linked, job, events: NO_EVENTS }, floor, print, sight);
+  }, [state, linked, draft, floor, print, faces, piece]);
+  const view = useMemo(() => atBench(chosen, bench.events), [chosen, bench.events]);
 
   useServerClock(onFault);
   useUnsavedWarning(state);

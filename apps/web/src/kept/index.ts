@@ -2,12 +2,18 @@
 export const KEPT_ANSWERS = 'kanga-answers';
 export const KEPT_PICTURES = 'kanga-pictures';
 
+/** A server that says nothing for so long is taken for away, s: one that is only busy answers before, and its answer is the better one. */
+export const PATIENCE = 15;
+
 /** On an answer that was kept: when the server gave it, as it wrote in its own `date`. */
 export const KEPT_HEADER = 'x-kanga-kept';
 
 const id = '[0-9a-f-]{36}';
-/** What a bench and the other stages are drawn from: the shop, what is proven, what is at the presses, and jobs with what happened to them. */
-const ANSWERS = new RegExp(`^/api/(shop|proven|bench|blanks|art|jobs|jobs/${id}/(packed|events|actuals))$`);
+/**
+ * What a bench and the other stages are drawn from: the shop, what is proven, what is at the presses, and what happened to jobs. The file of a job is kept by
+ * the screen itself, `keepLater`: on its way through here that of a large run would take twice as long.
+ */
+const ANSWERS = new RegExp(`^/api/(shop|proven|bench|blanks|art|jobs|jobs/${id}/(events|actuals))$`);
 /** What never changes under its name. */
 const PICTURES = new RegExp(`^/api/(art/${id}/(thumb|preview)|fonts/[^/]+/[^/]+)$`);
 
@@ -16,11 +22,35 @@ export const keptIn = (path: string): string | null =>
   ANSWERS.test(path) ? KEPT_ANSWERS : PICTURES.test(path) ? KEPT_PICTURES : null;
 
 /** Keeps an answer that this screen knows better than the server last told it: a list with what was added on the live line. */
-export async function keepAnswer(path: string, answer: unknown): Promise<void> {
+export const keepAnswer = (path: string, answer: unknown): Promise<void> => keepText(path, JSON.stringify(answer));
+
+/** As many answers as this screen has kept of each path. */
+const written = new Map<string, number>();
+
+/** Keeps an answer as it came. */
+async function keepText(path: string, text: string): Promise<void> {
+  written.set(path, (written.get(path) ?? 0) + 1);
   if (!('caches' in globalThis)) return;
   const store = await caches.open(KEPT_ANSWERS);
   const headers = { 'content-type': 'application/json', date: new Date().toUTCString() };
-  await store.put(path, new Response(JSON.stringify(answer), { headers }));
+  await store.put(path, new Response(text, { headers }));
+}
+
+/** Keeps what is about to be asked for: gives what keeps the answer in its time, unless something newer was kept meanwhile. */
+export function keepLater(path: string): (text: string, wait: number) => void {
+  const before = written.get(path);
+  return (text, wait) => {
+    setTimeout(() => {
+      if (written.get(path) === before) void keepText(path, text);
+    }, wait);
+  };
+}
+
+/** What was kept of a path, and when it was given; null: nothing. */
+export async function keptText(path: string): Promise<{ text: string; given: string | null } | null> {
+  if (!('caches' in globalThis)) return null;
+  const kept = await caches.match(path, { cacheName: KEPT_ANSWERS });
+  return kept ? { text: await kept.text(), given: kept.headers.get('date') } : null;
 }
 
 /** Lets this screen be opened and go on while the server is away; what it has asked for until now is kept, too. */

@@ -3,7 +3,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst, NetworkFirst } from 'workbox-strategies';
-import { KEPT_ANSWERS, KEPT_HEADER, KEPT_PICTURES, keptIn } from './index.js';
+import { KEPT_ANSWERS, KEPT_HEADER, KEPT_PICTURES, keptIn, PATIENCE } from './index.js';
 
 /**
  * Stands between the screens and the server, so that a screen that is reloaded while the server is away is there again: the application itself, and what its
@@ -12,8 +12,6 @@ import { KEPT_ANSWERS, KEPT_HEADER, KEPT_PICTURES, keptIn } from './index.js';
 
 /** All files of the application: the build writes the list in its place. */
 declare const KANGA_FILES: PrecacheEntry[];
-/** A server that says nothing for so long is taken for away, s: one that is only busy answers before, and its answer is the better one. */
-const PATIENCE = 15;
 
 clientsClaim();
 precacheAndRoute(KANGA_FILES);

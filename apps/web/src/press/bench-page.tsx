@@ -2,8 +2,8 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { fontsOf } from '@kanga/core/art';
-import { allPressed, type ClockPhase, type Task } from '@kanga/core/bench';
-import { viewJob, type NextAction } from '@kanga/core/job';
+import { allPressed, type BenchEvent, type ClockPhase, type Task } from '@kanga/core/bench';
+import { atBench, viewJob, type NextAction } from '@kanga/core/job';
 import type { RunAtPress } from '@kanga/contract/bench';
 import {
   benchQuery,
@@ -27,6 +27,8 @@ import { PlateFacts } from './plate-facts.js';
 import { useAwake } from './use-awake.js';
 import { handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
 import { Who } from './who.js';
+
+const NO_EVENTS: BenchEvent[] = [];
 
 /** As many lanes as can be read at two metres. */
 const MOST = 3;
@@ -73,10 +75,11 @@ const RunLane = memo(function RunLane({
   const bench = useOutbox(outbox);
   useOthers(jobId, outbox);
   const record = useRecord(outbox);
-  const view = useMemo(
-    () => viewJob({ ...file, events: bench.events }, floor, print, { faces, today: serverNow() }),
-    [file, bench.events, floor, print, faces],
+  const chosen = useMemo(
+    () => viewJob({ ...file, events: NO_EVENTS }, floor, print, { faces, today: serverNow() }),
+    [file, floor, print, faces],
   );
+  const view = useMemo(() => atBench(chosen, bench.events), [chosen, bench.events]);
   const lane = useLane(view, settings.sounds);
   const first = lane?.todo.first ?? null;
   const phase = lane?.clock && first?.clock?.startedAt ? lane.clock.phase : 'waiting';

@@ -78,13 +78,16 @@ const startsItself = (steps: readonly Step[], step: number): boolean =>
 
 /** Events that still count, each once: those taken back are gone, and so is each undo. An undo of an undo has no effect. */
 export function standing(events: readonly BenchEvent[]): Exclude<BenchEvent, { kind: 'undo' }>[] {
-  const undone = new Set(events.flatMap((e) => (e.kind === 'undo' ? [e.undoes] : [])));
+  const undone = new Set<string>();
+  for (const event of events) if (event.kind === 'undo') undone.add(event.undoes);
   const seen = new Set<string>();
-  return events.flatMap((event) => {
-    if (event.kind === 'undo' || undone.has(event.id) || seen.has(event.id)) return [];
+  const left: Exclude<BenchEvent, { kind: 'undo' }>[] = [];
+  for (const event of events) {
+    if (event.kind === 'undo' || undone.has(event.id) || seen.has(event.id)) continue;
     seen.add(event.id);
-    return [event];
-  });
+    left.push(event);
+  }
+  return left;
 }
 
 /** As long as this a press is taken to need from cold to hot where nobody says, s. */

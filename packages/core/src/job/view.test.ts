@@ -1,14 +1,17 @@
 import fc from 'fast-check';
+import type { BenchEvent } from '../bench/index.js';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { STAGES } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
 import { sampleArt, sampleFloor, sampleJob } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
+  atBench,
   changeOf,
   CHANGEABLE,
   nextAction,
   ripeness,
+  runPlanOf,
   viewJob,
   type Job,
   type JobFile,
@@ -32,6 +35,26 @@ const file = (blank: Blank | null, job: Partial<Job> = {}, more: Partial<JobFile
   ...more,
 });
 const see = (f: JobFile) => viewJob(f, floor, print);
+
+describe('what happens at the press', () => {
+  it('changes nothing of a view but its bench', () => {
+    const tee = BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null;
+    const before = viewJob(file(tee, { pieces: 6 }), floor, print);
+    const plan = runPlanOf(before, '2026-11-26T09:00:00.000Z');
+    const head = (n: number) => ({ id: `e${n}`, at: `2026-11-26T09:0${n}:00.000Z`, by: 'Wren' });
+    const events: BenchEvent[] = [
+      { ...head(1), kind: 'start', bed: 0, step: 0 },
+      { ...head(2), kind: 'done', bed: 0, step: 0 },
+      { ...head(3), kind: 'skip', bed: 1, step: 0 },
+    ];
+    const waiting = viewJob(file(tee, { pieces: 6 }, { plan }), floor, print);
+    const whole = viewJob(file(tee, { pieces: 6 }, { plan, events }), floor, print);
+    const told = atBench(waiting, events);
+    expect(told.bench?.records.length).toBeGreaterThan(0);
+    expect(JSON.stringify(told)).toBe(JSON.stringify(whole));
+    expect(atBench(before, events).bench).toBeNull();
+  });
+});
 
 describe('every built-in blank', () => {
   it.each(BUILT_IN_BLANKS.map((blank) => [blank.name, blank] as const))(

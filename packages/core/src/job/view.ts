@@ -196,6 +196,13 @@ function stateOf(plan: RunPlan, events: readonly BenchEvent[]): BenchState {
   return state;
 }
 
+/** The same job after more has happened at the press: all else in a view follows from the choices alone. O(events). */
+export const atBench = (view: JobView, events: BenchEvent[]): JobView => ({
+  ...view,
+  events,
+  bench: view.plan ? stateOf(view.plan, events) : null,
+});
+
 /** Works out everything that follows from a job's choices. Pure; the coverage grid and the layout dominate its cost. */
 export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sight: Sight = {}): JobView {
   const { job, blank, arts, plan, events } = file;

@@ -5,6 +5,7 @@ import {
   rotation,
   transformed,
   translation,
+  type Polygon,
   type Rect,
   type Transform,
 } from '../geometry/index.js';
@@ -84,14 +85,24 @@ interface Block {
   turned: boolean;
 }
 
-/** The room of a kind, upright or turned a quarter. */
-const roomBox = ({ room }: PartKind, turned: boolean): Rect =>
-  boundsOf(turned ? transformed(room, rotation(90)) : room);
+/** Boxes of rooms by their turn: thousands of parts are of the same few kinds. */
+const boxes = new WeakMap<Polygon, Map<number, Rect>>();
+
+/** The box of a kind's room, turned clockwise about its origin. */
+function roomBox({ room }: PartKind, turn: number): Rect {
+  const known = boxes.get(room) ?? new Map<number, Rect>();
+  boxes.set(room, known);
+  const box = known.get(turn) ?? boundsOf(turn === 0 ? room : transformed(room, rotation(turn)));
+  known.set(turn, box);
+  return box;
+}
+
+const quarter = (turned: boolean): number => (turned ? 90 : 0);
 
 /** The cell that takes every kind. */
 function cellOf(kinds: readonly PartKind[], turned: boolean): Size {
-  const boxes = kinds.map((kind) => roomBox(kind, turned));
-  return { width: Math.max(...boxes.map((box) => box.width)), height: Math.max(...boxes.map((box) => box.height)) };
+  const rooms = kinds.map((kind) => roomBox(kind, quarter(turned)));
+  return { width: Math.max(...rooms.map((box) => box.width)), height: Math.max(...rooms.map((box) => box.height)) };
 }
 
 interface Cells {
@@ -178,12 +189,12 @@ function setDown(
     for (let row = 0; row < block.rows; row++) {
       for (let column = 0; column < block.columns && placed.length < count; column++) {
         const part = from + placed.length;
-        const room = roomBox(kindOf(tray, { part }), block.turned);
+        const room = roomBox(kindOf(tray, { part }), quarter(block.turned));
         placed.push({
           part,
           x: blockX + column * cell.width - room.x,
           y: blockY + row * cell.height - room.y,
-          turn: block.turned ? 90 : 0,
+          turn: quarter(block.turned),
         });
       }
     }
@@ -205,8 +216,8 @@ export function sheetsOf(
     const bottom = Math.max(
       ground.y,
       ...on.map((one) => {
-        const box = boundsOf(transformed(kindOf(tray, one).room, partToSheet(one)));
-        return box.y + box.height;
+        const box = roomBox(kindOf(tray, one), one.turn);
+        return one.y + box.y + box.height;
       }),
     );
     const height =
@@ -258,13 +269,13 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     throw new RangeError(`gap must be from ${GAP_LIMITS.least} to ${GAP_LIMITS.most} mm, got ${gap}`);
   const ground = groundOf(paper, gap, edge);
   const tooLarge = tray.kinds.findIndex((kind) => {
-    const { width, height } = roomBox(kind, false);
+    const { width, height } = roomBox(kind, 0);
     const fits = (w: number, h: number) => w <= ground.width + 1e-6 && h <= ground.height + 1e-6;
     return !fits(width, height) && !fits(height, width);
   });
   const large = tray.kinds[tooLarge];
   if (large) {
-    const { width, height } = roomBox(large, false);
+    const { width, height } = roomBox(large, 0);
     return { kind: tooLarge, needs: { width, height }, has: { width: ground.width, height: ground.height } };
   }
   const cells: Cells = { up: cellOf(tray.kinds, false), side: cellOf(tray.kinds, true) };
