@@ -1,6 +1,7 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import type { Placement } from '@kanga/core/art';
-import type { JobFile } from '@kanga/core/job';
+import type { JobFile, RunPlan } from '@kanga/core/job';
+import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
 
 /** Puts the demo shop back, so that a journey starts where the last one did. */
@@ -27,6 +28,26 @@ export async function readPlacement(request: APIRequestContext, id: string): Pro
   return item?.kind === 'picture' ? item.placement : null;
 }
 
+/** Takes a job to its press; to the named one, if any. */
+export async function freeze(
+  request: APIRequestContext,
+  name: string,
+  pressName?: string,
+): Promise<{ id: string; plan: RunPlan }> {
+  const id = await jobId(request, name);
+  if (pressName) {
+    const { presses } = (await (await request.get('/api/shop')).json()) as Shop;
+    const { job } = await readJob(request, id);
+    const kept = ['id', 'number', 'status', 'waivers', 'approval', 'createdAt', 'updatedAt', 'closedAt'];
+    const change = Object.fromEntries(Object.entries(job).filter(([key]) => !kept.includes(key)));
+    const pressId = presses.find((press) => press.name === pressName)?.id;
+    expect((await request.put(`/api/jobs/${id}`, { data: { ...change, pressId } })).ok()).toBe(true);
+  }
+  const answer = await request.post(`/api/jobs/${id}/plan`);
+  expect(answer.ok()).toBe(true);
+  return { id, plan: (await answer.json()) as RunPlan };
+}
+
 /** The line's button. */
 export const next = (page: Page) => page.getByTestId('next');
 
@@ -43,23 +64,35 @@ export const painted = (page: Page): Promise<void> =>
       }),
   );
 
+/** Waits as long as a person needs to see what is offered: at the press an act within half a second of that was meant for what stood there before. */
+export async function seen(page: Page): Promise<void> {
+  await painted(page);
+  if (/\/(press|bench)$/.test(new URL(page.url()).pathname)) await page.waitForTimeout(550);
+}
+
 /** Presses Enter once the line offers what is expected. */
 export async function enter(page: Page, offered: string | RegExp): Promise<void> {
   await expect(next(page)).toContainText(offered);
   await expect(next(page)).toBeEnabled();
-  await painted(page);
+  await seen(page);
   await page.keyboard.press('Enter');
 }
 
 /** What the line offers when the press is to be closed. */
-export const CLOSE = /Closed: start the clock|Close it cold all the same/;
+export const CLOSE = /Closed: start the clock|Close it cold…/;
 
 /** Closes the press: where nothing measures its plate it is first said to be hot, once a run; one that is still cold is closed all the same. */
 export async function closePress(page: Page): Promise<void> {
   const hot = 'Yes, it is hot';
   await expect(next(page)).toContainText(new RegExp(`${CLOSE.source}|${hot}`));
   if ((await next(page).textContent())?.includes(hot)) await enter(page, hot);
-  await enter(page, CLOSE);
+  await expect(next(page)).toContainText(CLOSE);
+  if (!(await next(page).textContent())?.includes('cold')) {
+    await enter(page, CLOSE);
+    return;
+  }
+  await next(page).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close it cold' }).click();
 }
 
 /** Calls a piece good that was not pressed as planned. */

@@ -8,3 +8,5 @@ export * from './motif.js';
 export * from './problem-finding.js';
 export * from './schools.js';
 export * from './set-aside.js';
+export * from './settled.js';
+export * from './sure.js';

@@ -1,16 +1,13 @@
-import { useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import type { NextAction } from '@kanga/core/job';
 import { Button, Key } from '../ui/index.js';
-
-/** Whether a key press belongs to what has the focus, rather than to the line. */
-const isBusy = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable ||
-    target.closest('button, a, textarea, select, [role="dialog"], input:not([type="radio"])') !== null);
+import { belongsElsewhere, watchFocus } from './keys.js';
+import { useSettled } from './settled.js';
+import { SureDialog } from './sure.js';
 
 /**
  * The strip along the foot: the next action in one sentence, and its button. Enter does it from anywhere on the screen;
- * at the press Space does, too.
+ * at the press Space does, too. What is hardly ever meant takes a tap, and is asked about.
  */
 export function Line({
   action,
@@ -24,20 +21,28 @@ export function Line({
   loud?: boolean;
 }) {
   const able = action.command.kind !== 'choose' && !busy;
-  const latest = useRef({ action, onAct, able, loud });
+  const [asked, setAsked] = useState(false);
+  const settled = useSettled(`${action.sentence} ${JSON.stringify(action.command)}`);
+  const act = () => {
+    if (action.sure) setAsked(true);
+    // At the press a step that was done twice is a piece that was never pressed.
+    else if (!loud || settled()) onAct(action);
+  };
+  const latest = useRef({ action, act, able, loud });
   // Before it is painted: what is seen to be asked for can be done, though the machine is slow.
   useLayoutEffect(() => {
-    latest.current = { action, onAct, able, loud };
+    latest.current = { action, act, able, loud };
   });
+  useLayoutEffect(watchFocus, []);
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const now = latest.current;
       const key = event.key === 'Enter' || (now.loud && (event.key === ' ' || event.key === 'ArrowRight'));
       if (!key || event.repeat || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || !now.able)
         return;
-      if (isBusy(event.target) || document.querySelector('[role="dialog"]')) return;
+      if (belongsElsewhere(event) || document.querySelector('[role="dialog"]')) return;
       event.preventDefault();
-      now.onAct(now.action);
+      if (!now.action.sure) now.act();
     };
     window.addEventListener('keydown', onKey);
     return () => {
@@ -60,17 +65,25 @@ export function Line({
           disabled={busy}
           data-testid="next"
           className={`ml-auto flex-none ${loud ? 'on-dark h-full min-h-[88px] min-w-[300px] rounded-md !bg-key px-8 font-big text-[26px] !text-white hover:!bg-black max-sm:min-w-40 max-sm:text-xl' : 'min-h-11 px-4 text-[17px]'}`}
-          onClick={(event) => {
-            onAct(action);
-            // Enter goes on with the line, not with this button again.
-            event.currentTarget.blur();
-          }}
+          onClick={act}
         >
           {action.label}
-          <Key>{loud ? 'Space' : 'Enter'}</Key>
+          {!action.sure && <Key>{loud ? 'Space' : 'Enter'}</Key>}
         </Button>
       ) : (
         <span className="ml-auto flex-none text-[15px] text-white/80">{action.label}</span>
+      )}
+      {action.sure && (
+        <SureDialog
+          sure={action.sure}
+          open={asked}
+          onClose={() => {
+            setAsked(false);
+          }}
+          onYes={() => {
+            onAct(action);
+          }}
+        />
       )}
     </div>
   );

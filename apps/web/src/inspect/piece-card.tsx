@@ -165,10 +165,9 @@ export function PieceCard({
             type="button"
             className="min-h-16 border-t border-r border-rule font-semibold hover:bg-green hover:text-white"
             aria-label={`Piece ${piece + 1} is good`}
-            onClick={(event) => {
+            onClick={() => {
               if (missed.length > 0) setAsking(true);
               else onGood();
-              event.currentTarget.blur();
             }}
           >
             Good

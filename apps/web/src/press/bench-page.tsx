@@ -25,7 +25,7 @@ import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { PlateFacts } from './plate-facts.js';
 import { useAwake } from './use-awake.js';
-import { handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
+import { actOf, handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
 import { Who } from './who.js';
 
 const NO_EVENTS: BenchEvent[] = [];
@@ -40,8 +40,9 @@ interface Call {
   due: number;
   action: NextAction;
   act: () => void;
-  /** What a pedal does. */
+  /** What a pedal does, and its name. */
   handy: () => void;
+  offered: string;
 }
 
 /** An overdue plate before one that is due, that before hands that wait, and a running clock last. */
@@ -100,6 +101,7 @@ const RunLane = memo(function RunLane({
         const { lane: now, first: task, record: write } = latest.current;
         if (now && task) write(...happeningsOf(now, task));
       },
+      offered: `${jobId} ${actOf(handyTask(lane))}`,
       handy: () => {
         const now = latest.current.lane;
         const task = now && handyTask(now);
@@ -152,7 +154,8 @@ export function BenchPage() {
     setCalls((before) => {
       const known = before[jobId];
       // A lane ticks ten times a second: only what it asks for anew is taken.
-      if (call && known?.urgency === call.urgency && known.action.sentence === call.action.sentence) return before;
+      const same = (one: Call) => `${one.urgency} ${one.action.sentence} ${one.offered}`;
+      if (call && known && same(call) === same(known)) return before;
       if (!call && !known) return before;
       const rest = Object.entries(before).filter(([id]) => id !== jobId);
       return Object.fromEntries(call ? [...rest, [jobId, call]] : rest);
@@ -165,7 +168,7 @@ export function BenchPage() {
   const [top] = asked;
   usePedal(() => {
     top?.handy();
-  });
+  }, top?.offered ?? '');
   const idle = presses.filter(({ id, controller }) => controller !== null && !lanes.some((run) => run.pressId === id));
   return (
     <Cloth

@@ -4,7 +4,7 @@ import { useJob } from '../job/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { useAwake } from './use-awake.js';
-import { handyTask, happeningsOf, useLane, useOthers, useRecord } from './use-lane.js';
+import { actOf, handyTask, happeningsOf, useLane, useOthers, useRecord } from './use-lane.js';
 
 /** The press’s one question: what do I do now, and how long still? */
 export default function PressStage() {
@@ -17,10 +17,10 @@ export default function PressStage() {
     // The lanes of all presses are a step away from here, with or without a server.
     void queryClient.prefetchQuery(benchQuery);
   }, []);
+  const handy = lane && handyTask(lane);
   usePedal(() => {
-    const task = lane && handyTask(lane);
-    if (task && view.job.status === 'open') record(...happeningsOf(lane, task));
-  });
+    if (handy && view.job.status === 'open') record(...happeningsOf(lane, handy));
+  }, actOf(handy));
   if (!lane) {
     return (
       <div className="m-auto max-w-xl p-8 text-center">

@@ -1,15 +1,15 @@
+import { useState } from 'react';
 import { namePieces, readClock, pressedPieces, type ClockPhase, type Task } from '@kanga/core/bench';
 import { asking, type JobView } from '@kanga/core/job';
 import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
 import type { BenchOutbox, OutboxState } from '../data/index.js';
 import { useLive, useShop } from '../data/index.js';
 import { Ripening } from '../draw/index.js';
-import { SetAside } from '../frame/index.js';
+import { SetAside, SureDialog, useSettled } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { OtherActs } from './other-acts.js';
 import { PlateFacts } from './plate-facts.js';
-import { happeningsOf, useRecord, type LaneState } from './use-lane.js';
-
+import { actOf, happeningsOf, useRecord, type LaneState } from './use-lane.js';
 import { Who } from './who.js';
 
 const SAID: Record<ClockPhase, string> = {
@@ -32,6 +32,7 @@ function headline({ todo, clock }: LaneState): string {
 /** What can be done while a clock runs, with a button of its own. */
 function Meanwhile({ task, of, dark, onDone }: { task: Task; of: number; dark: boolean; onDone: () => void }) {
   const { sentence, label } = asking(task, of);
+  const settled = useSettled(actOf(task));
   return (
     <div className="flex items-center gap-4" role="group" aria-label="Meanwhile">
       <svg viewBox="0 0 40 30" className="h-8 w-10 flex-none" aria-hidden>
@@ -44,9 +45,8 @@ function Meanwhile({ task, of, dark, onDone }: { task: Task; of: number; dark: b
       <Button
         tone={dark ? 'dark' : 'plain'}
         className="min-h-16 min-w-32 px-6 text-lg"
-        onClick={(event) => {
-          onDone();
-          event.currentTarget.blur();
+        onClick={() => {
+          if (settled()) onDone();
         }}
       >
         {label}
@@ -87,9 +87,8 @@ function Rack({ lane, dark, onDone }: { lane: LaneState; dark: boolean; onDone: 
         <Button
           tone={dark ? 'dark' : 'plain'}
           className="min-h-16 min-w-32 px-6 text-lg"
-          onClick={(event) => {
+          onClick={() => {
             onDone(cool);
-            event.currentTarget.blur();
           }}
         >
           Off the rack
@@ -177,6 +176,11 @@ export function Lane({
   const done = (tasks: readonly Task[]) => {
     record(...tasks.flatMap((one) => happeningsOf(lane, one)));
   };
+  const doFirst = () => {
+    if (todo.first) done([todo.first]);
+  };
+  const settled = useSettled(actOf(todo.first));
+  const [sure, setSure] = useState(false);
   return (
     <section
       aria-label={`${state.press.name}: ${view.job.name}`}
@@ -286,9 +290,9 @@ export function Lane({
               // A cold plate is waited for: closing it is there, and is not what is asked for.
               tone={heat.kind === 'cold' ? (dark ? 'dark' : 'plain') : 'line'}
               className="min-h-20 min-w-40 flex-1 px-4 font-big text-[22px] whitespace-normal!"
-              onClick={(event) => {
-                if (todo.first) done([todo.first]);
-                event.currentTarget.blur();
+              onClick={() => {
+                if (action.sure) setSure(true);
+                else if (settled()) doFirst();
               }}
             >
               {action.label}
@@ -298,13 +302,22 @@ export function Lane({
             tone={dark ? 'dark' : 'plain'}
             className={`min-h-16 text-lg ${several ? 'px-4' : 'px-5'}`}
             disabled={!state.undoable}
-            onClick={(event) => {
+            onClick={() => {
               if (state.undoable) record({ kind: 'undo', undoes: state.undoable.id });
-              event.currentTarget.blur();
             }}
           >
             {several ? 'Take back' : 'Take the last back'}
           </Button>
+          {several && action?.sure && (
+            <SureDialog
+              sure={action.sure}
+              open={sure}
+              onClose={() => {
+                setSure(false);
+              }}
+              onYes={doFirst}
+            />
+          )}
           <OtherActs view={view} lane={lane} record={record} dark={dark} narrow={several} />
           {!several && <Who dark={dark} />}
         </div>

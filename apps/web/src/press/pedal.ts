@@ -1,16 +1,18 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useSettled } from '../frame/index.js';
 
 const KEY = 'kanga.pedal';
 
 /** The key that the foot pedal sends, as it was taught at this screen; null: none. */
 export const pedalKey = (): string | null => localStorage.getItem(KEY);
 
-/** Does `act` whenever the pedal is trodden. A pedal held down counts once. */
-export function usePedal(act: () => void): void {
-  const latest = useRef(act);
+/** Does `act` whenever the pedal is trodden; `offered` names what that would be. A pedal held down counts once, and so do two treads in half a second. */
+export function usePedal(act: () => void, offered: string): void {
+  const settled = useSettled(offered);
+  const latest = useRef({ act, settled });
   // Before it is painted: a tread on what is shown must not be lost, though the machine is slow.
   useLayoutEffect(() => {
-    latest.current = act;
+    latest.current = { act, settled };
   });
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -18,7 +20,7 @@ export function usePedal(act: () => void): void {
       if (document.querySelector('[role="dialog"]')) return;
       event.preventDefault();
       event.stopPropagation();
-      latest.current();
+      if (latest.current.settled()) latest.current.act();
     };
     // Before anything else: a pedal may send a key that means something on this screen.
     window.addEventListener('keydown', onKey, { capture: true });

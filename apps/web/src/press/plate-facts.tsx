@@ -56,9 +56,8 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
           tone={dark ? 'dark' : 'plain'}
           className={button}
           disabled={tell.isPending}
-          onClick={(event) => {
+          onClick={() => {
             tell.mutate({ what: 'set-point', json: { celsius: Math.round(dial) } });
-            event.currentTarget.blur();
           }}
         >
           Set it to {formatTemperature(dial, units.temperature)}
@@ -69,9 +68,8 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
           tone={dark ? 'dark' : 'plain'}
           className={button}
           disabled={tell.isPending}
-          onClick={(event) => {
+          onClick={() => {
             tell.mutate({ what: 'lever', json: { closed: !reading.closed } });
-            event.currentTarget.blur();
           }}
         >
           {reading.closed ? 'Open it' : 'Close it'}

@@ -127,9 +127,14 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
   };
 }
 
-/** What one key or one pedal means now: the press when its clock is nearly out, else what can be done meanwhile. */
-export const handyTask = ({ todo, clock }: LaneState): Task | null =>
-  clock?.phase === 'running' && todo.meanwhile ? todo.meanwhile : todo.first;
+/** What a pedal means now: the press when its clock is nearly out, else what can be done meanwhile; nothing where somebody has to be sure. */
+export function handyTask({ todo, clock, action }: LaneState): Task | null {
+  if (clock?.phase === 'running' && todo.meanwhile) return todo.meanwhile;
+  return action?.sure ? null : todo.first;
+}
+
+/** Names what doing a task would tell. */
+export const actOf = (task: Task | null): string => (task ? `${task.event} ${task.bed} ${task.step}` : '');
 
 const happeningOf = ({ event, bed, step }: Task): Happening => ({ kind: event, bed, step });
 

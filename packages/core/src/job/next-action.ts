@@ -39,6 +39,8 @@ export interface NextAction {
   sentence: string;
   label: string;
   command: Command;
+  /** It is hardly ever meant: no key or pedal does it, and whoever taps it is asked. */
+  sure?: { title: string; why: string; label: string };
 }
 
 /** How many jigs limit what is under way; null: none are needed, or nobody counted. */
@@ -68,11 +70,16 @@ export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter): Om
       };
     case 'cold': {
       const minutes = Math.ceil(heat.wait / 60);
+      const is = `the plate is at ${print.temperature(heat.celsius).split(' ')[0] ?? ''} of ${print.temperature(heat.dial)}`;
       return {
-        sentence: `Wait: the plate is at ${print.temperature(heat.celsius).split(' ')[0] ?? ''} of ${print.temperature(heat.dial)}, about ${plural(minutes, 'minute')}.`,
-        // What was pressed cold is kept as such, proves nothing, and is asked about when it is judged.
-        label: 'Close it cold all the same',
+        sentence: `Wait: ${is}, about ${plural(minutes, 'minute')}.`,
+        label: 'Close it cold…',
         command: { kind: 'bench', event: first.event, bed: first.bed, step: first.step },
+        sure: {
+          title: 'Close the press on a cold plate?',
+          why: `${is.charAt(0).toUpperCase()}${is.slice(1)}. Dye that does not turn to gas stays on the paper, and the print comes out pale. What the plate read is kept with what lies on it, proves nothing, and is asked about when the piece is judged.`,
+          label: 'Close it cold',
+        },
       };
     }
   }

@@ -1,0 +1,70 @@
+import { expect, test, type APIRequestContext } from '@playwright/test';
+import { demo, freeze, jobId, next, painted, readJob, seen } from './shop.js';
+
+test.beforeEach(async ({ request }) => demo(request));
+
+const kinds = async (request: APIRequestContext, id: string) =>
+  (await readJob(request, id)).events.map(({ kind }) => kind);
+
+test('two quick presses mark one step, and so do two people who press at once', async ({ page, request, browser }) => {
+  const { id } = await freeze(request, 'Volunteer tees', 'Front press');
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await Promise.all([page.goto(`/jobs/${id}/press`), other.goto(`/jobs/${id}/press`)]);
+  await Promise.all([page, other].map((screen) => expect(next(screen)).toContainText('Done')));
+  await seen(page);
+  await seen(other);
+  await page.keyboard.press(' ');
+  await page.waitForTimeout(90);
+  await page.keyboard.press(' ');
+  // The other hand was on its way when the step was told.
+  await expect(next(other)).not.toContainText('Done');
+  await next(other).click();
+  await expect.poll(() => kinds(request, id)).toEqual(['done']);
+  // Half a second on it is meant.
+  await seen(page);
+  await page.keyboard.press(' ');
+  await expect.poll(() => kinds(request, id)).toEqual(['done', 'heat']);
+  await other.context().close();
+});
+
+test('a plate that is cold is closed by no key, and only by who is sure of it', async ({ page, request }) => {
+  const { id } = await freeze(request, 'Star-chart cushions');
+  await page.goto(`/jobs/${id}/press`);
+  await expect(next(page)).toContainText('Done');
+  await seen(page);
+  await page.keyboard.press(' ');
+  await expect(next(page)).toContainText('Close it cold…');
+  await seen(page);
+  await page.keyboard.press(' ');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await next(page).click();
+  await expect(page.getByRole('dialog')).toContainText(/The plate is at \d+ of \d+ °C/);
+  await page.getByRole('button', { name: 'Wait' }).click();
+  expect(await kinds(request, id)).toEqual(['done']);
+  await next(page).click();
+  await page.getByRole('button', { name: 'Close it cold', exact: true }).click();
+  await expect.poll(() => kinds(request, id)).toEqual(['done', 'start']);
+});
+
+test('Enter goes on with the line after a click on a button, and uses what was led to by keys', async ({
+  page,
+  request,
+}) => {
+  const id = await jobId(request, 'Volunteer tees');
+  await page.goto(`/jobs/${id}/art`);
+  const more = page.getByRole('button', { name: 'More figures' });
+  await expect(next(page)).toBeEnabled();
+  // Led to by Tab, a button is what Enter means.
+  for (let i = 0; i < 120 && !(await more.evaluate((one) => one === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  const fewer = page.getByRole('button', { name: 'Fewer figures' });
+  await expect(fewer).toBeVisible();
+  // Clicked, it is done with.
+  await fewer.click();
+  await expect(more).toBeVisible();
+  await painted(page);
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/sheet$/);
+});
