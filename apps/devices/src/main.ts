@@ -42,4 +42,5 @@ const end = () => {
 process.on('SIGINT', end);
 process.on('SIGTERM', end);
 // Whoever started it is gone: nobody would end it otherwise.
-process.on('disconnect', end);
+if (process.send && !process.connected) end();
+else process.on('disconnect', end);

@@ -18,7 +18,10 @@ export function endInOrder(app: INestApplicationContext): void {
         process.exit(1);
       }, PATIENCE).unref();
     });
-  process.once('disconnect', () => {
+  const end = () => {
     process.kill(process.pid, 'SIGTERM');
-  });
+  };
+  // A line that broke while this process was still starting is not told of again.
+  if (process.send && !process.connected) end();
+  else process.once('disconnect', end);
 }

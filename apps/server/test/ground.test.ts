@@ -98,6 +98,17 @@ describe('its end and its start', () => {
     await kanga.start();
     expect(await jobs()).toBe(before);
   });
+  it('leaves no server behind either when it is killed while that is still starting, and no stand-in', async () => {
+    const { server } = kanga;
+    process.kill(server, 'SIGKILL');
+    while (kanga.processes('main.js').every((pid) => pid === server)) await new Promise((done) => setTimeout(done, 5));
+    // Its line to the launcher breaks before it listens to it.
+    await kanga.signal('SIGKILL');
+    for (let tries = 0; tries < 200 && kanga.processes('main.js').length > 0; tries++)
+      await new Promise((done) => setTimeout(done, 100));
+    expect(kanga.processes('main.js')).toEqual([]);
+    await kanga.start();
+  });
   it('starts by itself in the background, and stops at a word', async () => {
     expect(kanga.run('stop').said).toContain('Kanga stopped');
     expect(await kanga.gone(5)).toEqual([]);

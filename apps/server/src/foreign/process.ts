@@ -30,4 +30,5 @@ process.on('message', (task: Asked) => {
   void answerTo(task).then((answer) => process.send?.(answer));
 });
 // Whoever asked is gone.
+if (!process.connected) process.exit();
 process.on('disconnect', () => process.exit());

@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { Knex } from 'knex';
 import pg from 'pg';
@@ -10,6 +11,10 @@ const QUEUE = 'render';
 /** Whoever renders says so this often; silent for so long, another takes it up, seconds. */
 const BEAT = 2;
 const SILENCE = 8;
+/** Who has nothing to render looks again after so long, ms. */
+const LOOK = 500;
+/** A database that says nothing for so long is given up on for now, ms. */
+const PATIENCE = 20_000;
 
 /**
  * Renders wait in a queue in the database, which any number of workers share: the server itself, and `./kanga worker` on other machines.
@@ -21,6 +26,8 @@ export class RenderQueue implements OnApplicationShutdown {
   private boss: PgBoss | null = null;
   private pool: pg.Pool | null = null;
   private watch: NodeJS.Timeout | null = null;
+  private ending = false;
+  private taking: Promise<void> = Promise.resolve();
 
   constructor(
     private readonly prints: PrintRepository,
@@ -30,7 +37,12 @@ export class RenderQueue implements OnApplicationShutdown {
   /** Opens the queue; `work`: takes renders from it, too. */
   async open(work: boolean): Promise<void> {
     // A pool of its own, so that a database that is away is given up on soon, and asked again.
-    const pool = new pg.Pool({ connectionString: config().databaseUrl, max: 3, connectionTimeoutMillis: 5000 });
+    const pool = new pg.Pool({
+      connectionString: config().databaseUrl,
+      max: 3,
+      connectionTimeoutMillis: 5000,
+      query_timeout: PATIENCE,
+    });
     const complain = ({ message }: Error) => {
       this.log.error(message);
     };
@@ -43,9 +55,7 @@ export class RenderQueue implements OnApplicationShutdown {
     this.boss = boss;
     for (const id of await this.prints.lost(QUEUE)) await boss.send(QUEUE, { print: id });
     if (!work) return;
-    await boss.work<{ print: string }>(QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
-      if (job) await this.render(job.data.print, job.id);
-    });
+    this.taking = this.take(boss);
     this.watch = setInterval(() => {
       this.takeOver().catch((error: unknown) => {
         this.log.error(error);
@@ -58,6 +68,30 @@ export class RenderQueue implements OnApplicationShutdown {
     if (!this.boss) throw new Error('the queue of renders is not open');
     const connection = (await trx.client.acquireConnection()) as pg.Client;
     await this.boss.send(QUEUE, { print }, { db: { executeSql: (text, values) => connection.query(text, values) } });
+  }
+
+  /**
+   * Takes renders one after the other until it ends. The queue's own worker lets go of what it tells the database after each: a database that is lost in that
+   * very moment would take the server with it.
+   */
+  private async take(boss: PgBoss): Promise<void> {
+    while (!this.ending) {
+      try {
+        const [job] = await boss.fetch<{ print: string }>(QUEUE);
+        if (!job) {
+          await wait(LOOK);
+          continue;
+        }
+        await this.render(job.data.print, job.id).then(
+          () => boss.complete(QUEUE, job.id),
+          (error: unknown) => boss.fail(QUEUE, job.id, { message: String(error) }),
+        );
+      } catch (error) {
+        // The database is away: what was taken counts as silent soon, and whoever looks then takes it up.
+        this.log.error(error);
+        await wait(LOOK);
+      }
+    }
   }
 
   private async render(print: string, renderId: string): Promise<void> {
@@ -88,8 +122,12 @@ export class RenderQueue implements OnApplicationShutdown {
   }
 
   async onApplicationShutdown(): Promise<void> {
+    this.ending = true;
     if (this.watch) clearInterval(this.watch);
-    await this.boss?.stop({ graceful: false, wait: true });
+    await this.taking;
+    await this.boss?.stop({ graceful: false, wait: true }).catch((error: unknown) => {
+      this.log.warn(error);
+    });
     await this.pool?.end();
   }
 }

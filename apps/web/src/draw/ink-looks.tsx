@@ -1,21 +1,13 @@
 import type { Fitness } from '@kanga/core/blank';
+import { usePrint } from '../data/index.js';
 
 /** What plain inks come out as on the blank: as meant above, as pressed below. */
 export function InkLooks({ fitness }: { fitness: Fitness }) {
   return (
     <figure className="py-1">
-      <div
-        className="flex"
-        role="img"
-        aria-label={fitness.look
-          .map(
-            (ink) =>
-              `${ink.name}: ${ink.difference < 2 ? 'as meant' : ink.difference < 8 ? 'a little off' : 'far off'}`,
-          )
-          .join('; ')}
-      >
+      <div className="flex" role="img" aria-label={fitness.look.map((ink) => `${ink.name}: ${ink.said}`).join('; ')}>
         {fitness.look.map((ink) => (
-          <span key={ink.name} className="flex-1" title={`${ink.name}: ΔE ${ink.difference.toFixed(0)}`}>
+          <span key={ink.name} className="flex-1" title={`${ink.name}: ${ink.said}, ΔE ${ink.difference.toFixed(0)}`}>
             <span className="block h-4" style={{ background: ink.meant }} />
             <span className="block h-7" style={{ background: ink.pressed }} />
           </span>
@@ -31,13 +23,14 @@ export function InkLooks({ fitness }: { fitness: Fitness }) {
 /** The other process, where dye is the wrong one. */
 export function OtherRoute({ fitness }: { fitness: Fitness }) {
   const { route } = fitness;
+  const print = usePrint();
   if (!route) return null;
   return (
     <div className="my-1 border-l-4 border-cyan pl-3">
       <p className="font-semibold">Instead: {route.name}</p>
       <ol className="list-decimal pl-5 text-[15px]">
         {route.steps.map((step) => (
-          <li key={step}>{step}</li>
+          <li key={step}>{print.text(step)}</li>
         ))}
       </ol>
     </div>

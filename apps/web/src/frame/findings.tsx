@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Finding, Waiver } from '@kanga/core/finding';
+import { keyed, type Finding, type Waiver } from '@kanga/core/finding';
 import { Button, Dialog, FormFoot, SeverityMark } from '../ui/index.js';
 
 const EDGE = { stop: 'border-magenta', fix: 'border-[#8a6500]', note: 'border-cyan' };
@@ -88,23 +88,24 @@ function Details({
 /** The one place where the interface warns: just above the line, worst first. Each opens to its reason and remedy. */
 export function Findings({ findings, waivers = [], onWaive, actions }: Props) {
   const [open, setOpen] = useState<string | null>(null);
-  const shown = findings.find((finding) => finding.code === open);
+  const list = keyed(findings);
+  const shown = list.find(({ key }) => key === open)?.finding;
   if (findings.length === 0) return null;
   return (
     <section
       aria-label="Findings"
       className="flex max-h-[116px] print:max-h-none flex-wrap gap-2 overflow-auto border-t border-rule bg-white px-5 py-2"
     >
-      {findings.map((finding) => {
+      {list.map(({ key, finding }) => {
         const waiver = waivers.find((w) => w.code === finding.code && finding.waivable);
         return (
           <button
-            key={finding.code}
+            key={key}
             type="button"
             data-finding={finding.code}
             title={finding.why}
             onClick={() => {
-              setOpen(finding.code);
+              setOpen(key);
             }}
             className={`flex min-h-8 max-w-full items-center gap-2 rounded-sm border-[1.5px] px-2.5 py-1 text-left text-[15px] hover:bg-wash ${EDGE[finding.severity]} ${waiver ? 'opacity-75' : ''}`}
           >

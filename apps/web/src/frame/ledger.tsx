@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { Decision, Source } from '@kanga/core/finding';
 import { formatTimes } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
 import { CloseFoot, Dialog } from '../ui/index.js';
 
 /** One line of facts: a name, a value, and what lies behind it. */
@@ -76,6 +77,7 @@ export function DecisionFact<T>({
   children?: (close: () => void) => ReactNode;
 }) {
   const [open, setOpen] = useState(false);
+  const print = usePrint();
   const { overruled, range, source, notTaken = [] } = decision;
   return (
     <div className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1.5 first:border-t-0">
@@ -96,7 +98,7 @@ export function DecisionFact<T>({
             <SourceMark source={source} />
             <span>
               {overruled ? 'Set by hand; proposed: ' : ''}
-              {overruled ? show(overruled.proposal) : shortSource(source)}
+              {overruled ? show(overruled.proposal) : print.text(shortSource(source))}
             </span>
           </span>
         </button>
@@ -104,9 +106,9 @@ export function DecisionFact<T>({
           <dl className="mb-4 space-y-1">
             <Fact name="Value">{show(decision.value)}</Fact>
             <Fact name="Why">
-              <span className="font-normal">{decision.why}</span>
+              <span className="font-normal">{print.text(decision.why)}</span>
             </Fact>
-            <Fact name="From">{sourceText(source)}</Fact>
+            <Fact name="From">{print.text(sourceText(source))}</Fact>
             {range && (
               <Fact name="Range">
                 {range.low === range.high ? (
@@ -122,7 +124,7 @@ export function DecisionFact<T>({
               <span className="font-normal">{TRUST[decision.confidence]}</span>
             </Fact>
             {overruled && (
-              <Fact name="Proposed" note={overruled.why}>
+              <Fact name="Proposed" note={print.text(overruled.why)}>
                 {show(overruled.proposal)}
               </Fact>
             )}
@@ -135,7 +137,8 @@ export function DecisionFact<T>({
                   <li key={i} className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1">
                     <b className="figures">{show(other.value)}</b>
                     <span>
-                      {sourceText(other.source)}.<span className="block text-[14px] text-soft">{other.why}</span>
+                      {print.text(sourceText(other.source))}.
+                      <span className="block text-[14px] text-soft">{print.text(other.why)}</span>
                     </span>
                   </li>
                 ))}

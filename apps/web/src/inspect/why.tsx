@@ -5,7 +5,7 @@ import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/
 import { changeOf, pressedOf, type JobFile, type JobView } from '@kanga/core/job';
 import type { Overrides } from '@kanga/core/stack';
 import type { ActualCourse } from '@kanga/contract/bench';
-import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { api, jobsQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -40,6 +40,7 @@ async function repeat({ job }: JobView, pieces: readonly number[], change: Chang
 }
 
 function CauseItem({ cause }: { cause: Cause }) {
+  const print = usePrint();
   return (
     <li className="border-t border-rule py-1.5">
       <b>{cause.cause}</b>{' '}
@@ -49,7 +50,7 @@ function CauseItem({ cause }: { cause: Cause }) {
       <ul className="text-[14px]">
         {cause.evidence.map(({ text, weight }) => (
           <li key={text} className={weight > 0 ? '' : 'text-soft'}>
-            <b className="figures">{weight > 0 ? '+' : '−'}</b> {text}
+            <b className="figures">{weight > 0 ? '+' : '−'}</b> {print.text(text)}
           </li>
         ))}
       </ul>
@@ -67,7 +68,7 @@ function Why({
   pieces: readonly number[];
   courses: readonly ActualCourse[];
 }) {
-  const { view } = useJob();
+  const { view, print } = useJob();
   const navigate = useNavigate();
   const again = useMutation({
     mutationFn: (change: Change) => repeat(view, pieces, change),
@@ -91,7 +92,7 @@ function Why({
         <CauseItem cause={first} />
       </ul>
       <p className="border-l-4 border-yellow pl-3">
-        <b>Change one thing:</b> {change.say}
+        <b>Change one thing:</b> {print.text(change.say)}
       </p>
       <Button
         className="mt-2 w-full whitespace-normal!"

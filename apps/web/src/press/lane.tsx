@@ -3,7 +3,7 @@ import { namePieces, readClock, pressedPieces, type ClockPhase, type Task } from
 import { asking, type JobView } from '@kanga/core/job';
 import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
 import type { BenchOutbox, OutboxState } from '../data/index.js';
-import { useLive, useShop } from '../data/index.js';
+import { useLive, usePrint, useShop } from '../data/index.js';
 import { Ripening } from '../draw/index.js';
 import { SetAside, SureDialog, useSettled } from '../frame/index.js';
 import { Button } from '../ui/index.js';
@@ -157,6 +157,7 @@ export function Lane({
   several?: boolean;
 }) {
   const { settings, presses } = useShop();
+  const print = usePrint();
   const { heard } = useLive();
   const record = useRecord(outbox);
   const dark = settings.bench === 'dark';
@@ -236,12 +237,12 @@ export function Lane({
           </h2>
           {(!several || !clock) && (
             <p className={`mt-2 text-[20px] ${muted}`}>
-              {task ? task.what.how : 'Let the last ones cool flat before you judge them.'}
+              {task ? print.text(task.what.how) : 'Let the last ones cool flat before you judge them.'}
             </p>
           )}
           {task?.what.caution && (
             <p className={`mt-2 text-[19px] font-semibold ${dark ? 'text-yellow' : 'text-magenta'}`}>
-              {task.what.caution}
+              {print.text(task.what.caution)}
             </p>
           )}
           {recovers > 0 && (

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Task } from '@kanga/core/bench';
 import { swapTo, type JobView } from '@kanga/core/job';
-import { useShop } from '../data/index.js';
+import { usePrint, useShop } from '../data/index.js';
 import { FaultPicker } from '../draw/index.js';
 import { Button, Dialog } from '../ui/index.js';
 import { useTeaching } from './pedal.js';
@@ -80,6 +80,7 @@ function Scrap({ lane, record }: { lane: LaneState; record: Write }) {
 
 function Swap({ view, lane, record }: { view: JobView; lane: LaneState; record: Write }) {
   const { presses } = useShop();
+  const print = usePrint();
   const others = presses.filter(({ id }) => id !== lane.state.press.id);
   if (others.length === 0) return <p className="text-lg">There is no other press in the shop.</p>;
   return (
@@ -88,7 +89,7 @@ function Swap({ view, lane, record }: { view: JobView; lane: LaneState; record: 
         const swap = swapTo(view, press);
         return 'why' in swap ? (
           <p key={press.id} className="border-[1.5px] border-rule px-5 py-3">
-            <b>{press.name}</b>: {swap.why}
+            <b>{press.name}</b>: {print.text(swap.why)}
           </p>
         ) : (
           <Button
@@ -98,7 +99,7 @@ function Swap({ view, lane, record }: { view: JobView; lane: LaneState; record: 
               record({ kind: 'swap', press: { id: press.id, name: press.name }, dial: swap.dial });
             }}
           >
-            {press.name}: set its dial to {Math.round(swap.dial)} °C
+            {press.name}: set its dial to {print.temperature(swap.dial)}
           </Button>
         );
       })}

@@ -106,7 +106,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
                     {print.temperature(proposal.settings.temperature)}, {formatDuration(proposal.settings.dwell)}:{' '}
                   </b>
                 )}
-                {proposal.why}
+                {print.text(proposal.why)}
               </span>
               <Button
                 tone="strong"

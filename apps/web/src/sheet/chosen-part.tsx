@@ -69,7 +69,9 @@ export function ChosenPart({
           To sheet after
         </Button>
       </div>
-      <p className="text-[14px] text-soft">Drag it, or arrow keys: 1 mm, with Shift 10 mm. R turns, P pins.</p>
+      <p className="text-[14px] text-soft">
+        Drag it, or arrow keys: {print.length(1)}, with Shift {print.length(10)}. R turns, P pins.
+      </p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@kanga/core/units';
 import { useState } from 'react';
 import {
   edgeKeepOut,
@@ -38,6 +39,8 @@ export function OutlineTools({
   onPick: (keepOut: number | null) => void;
 }) {
   const print = usePrint();
+  // A sixteenth on a ruler in inches.
+  const step = print.units.length === 'in' ? MM_PER_INCH / 16 : 1;
   const { blank, shown, side } = draft;
   const [kind, setKind] = useState<KeepOutKind>('strap slot');
   if (!shown) return null;
@@ -114,15 +117,15 @@ export function OutlineTools({
       },
     ],
     [
-      'Grow 1 mm',
+      `Grow ${print.length(step)}`,
       () => {
-        draft.setPoints(grownPolygon(shown.outline, 1));
+        draft.setPoints(grownPolygon(shown.outline, step));
       },
     ],
     [
-      'Shrink 1 mm',
+      `Shrink ${print.length(step)}`,
       () => {
-        const less = grownPolygon(shown.outline, -1);
+        const less = grownPolygon(shown.outline, -step);
         if (less.length > 2) draft.setPoints(less);
       },
     ],

@@ -152,8 +152,8 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
       />
       {kind === 'photo' ? (
         <p className="text-[14px] text-soft">
-          Card and blank flat on one ground of another colour, taken from as straight above as you can. The card is 85.6
-          × 54 mm: it gives scale and perspective.
+          Card and blank flat on one ground of another colour, taken from as straight above as you can. The card is{' '}
+          {print.size(85.6, 53.98)}: it gives scale and perspective.
         </p>
       ) : (
         <>
@@ -210,7 +210,7 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
       )}
       {fault && (
         <div role="alert" className="border-l-4 border-magenta bg-wash px-3 py-2">
-          <b>{fault.title}.</b> {fault.remedy}
+          <b>{print.text(fault.title)}.</b> {print.text(fault.remedy)}
         </div>
       )}
       {kind === 'photo' && corners && !state && (

@@ -81,7 +81,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
         label="Width"
         measured
         value={width}
-        problem={w !== null && w > 20 ? undefined : 'More than 20 mm.'}
+        problem={w !== null && w > 20 ? undefined : `More than ${print.length(20)}.`}
         onChange={(event) => {
           setWidth(event.target.value);
         }}
@@ -90,7 +90,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
         label={kind === 'roll' ? 'Longest print in one go' : 'Length'}
         measured
         value={length}
-        problem={l !== null && l > 20 ? undefined : 'More than 20 mm.'}
+        problem={l !== null && l > 20 ? undefined : `More than ${print.length(20)}.`}
         onChange={(event) => {
           setLength(event.target.value);
         }}
@@ -112,7 +112,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
         </div>
         {sized && !fits && (
           <p role="alert" className="font-semibold text-magenta">
-            They must leave at least 20 mm each way.
+            They must leave at least {print.length(20)} each way.
           </p>
         )}
       </fieldset>

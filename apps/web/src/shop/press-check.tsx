@@ -83,7 +83,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
       <div className="space-y-3">
         <ol className="list-decimal pl-5 text-[15px]">
           {AIMING.map((rule) => (
-            <li key={rule}>{rule}</li>
+            <li key={rule}>{print.text(rule)}</li>
           ))}
         </ol>
         <div className="grid grid-cols-2 gap-3">
@@ -215,14 +215,14 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
               it is even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
             </p>
             <p className="text-soft">
-              How sure: give or take <span className="figures">{zone.spread.toFixed(1)}</span> °C.
+              How sure: give or take <span className="figures">{print.degrees(zone.spread)}</span>.
             </p>
           </div>
         ) : (
           <p className="mt-2 text-soft">Type readings: the picture of the plate grows as you do.</p>
         )}
         {findings.map((finding) => (
-          <p key={finding.code} className="mt-2 border-l-4 border-magenta pl-3">
+          <p key={`${finding.code} ${finding.title}`} className="mt-2 border-l-4 border-magenta pl-3">
             <b>{finding.title}.</b> {finding.remedy}
           </p>
         ))}

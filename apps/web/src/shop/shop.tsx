@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Settings } from '@kanga/core/shop';
-import { isZone } from '@kanga/core/units';
+import { celsiusOf, isZone } from '@kanga/core/units';
 import { readNumber } from './numbers.js';
-import { api, problemFrom, queryClient, shopQuery, useShop } from '../data/index.js';
+import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Backups } from './backups.js';
@@ -25,6 +25,7 @@ const namesIn = (text: string): string[] => [
 export function ShopPage() {
   const shop = useShop();
   const { settings } = shop;
+  const print = usePrint();
   const save = useMutation({
     mutationFn: (json: Settings) => api<Settings>('shop/settings', { method: 'PUT', json }),
     onMutate: (next) => {
@@ -156,7 +157,8 @@ export function ShopPage() {
                 }}
               />
               <p className="mt-0.5 text-[15px] text-soft">
-                120 fits common practice: 420 °F 25 s, 400 °F 45 to 60 s and 380 °F about 60 s do like work.
+                120 fits common practice: {print.temperature(celsiusOf(420))} 25 s, {print.temperature(celsiusOf(400))}{' '}
+                45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s do like work.
               </p>
             </div>
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
@@ -178,8 +180,8 @@ export function ShopPage() {
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
             <DemoReset />
             <p className="pt-3 text-[15px] text-soft">
-              Plates at 200 °C burn at a touch. Follow the press maker’s manual and the blank maker’s sheet; circuits
-              and wiring are for a licensed electrician and local code.
+              Plates at {print.temperature(200)} burn at a touch. Follow the press maker’s manual and the blank maker’s
+              sheet; circuits and wiring are for a licensed electrician and local code.
             </p>
           </section>
         </div>

@@ -105,7 +105,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
             <text x={TEXT} y={middle + 15} fontSize="14.5" fill="#54525F">
               {said[i]}
             </text>
-            <title>{layer.why}</title>
+            <title>{print.text(layer.why)}</title>
           </g>
         );
       })}

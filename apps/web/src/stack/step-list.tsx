@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Step } from '@kanga/core/stack';
 import { formatDuration } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
 import { Button } from '../ui/index.js';
 
 const HANDS = { 0: 'no hands', 1: 'one hand', 2: 'both hands' };
@@ -9,6 +10,7 @@ const AT = { table: 'at the table', press: 'at the press', rack: 'on the rack' }
 /** The steps for each piece: what and how long at a glance; how, with how many hands, what to look at and the caution when asked. */
 export function StepList({ steps }: { steps: readonly Step[] }) {
   const [all, setAll] = useState(false);
+  const print = usePrint();
   return (
     <section aria-label="Steps" className="min-h-0 overflow-auto pr-1">
       <div className="mb-1 flex items-baseline justify-between">
@@ -33,11 +35,11 @@ export function StepList({ steps }: { steps: readonly Step[] }) {
                 {step.seconds !== null && <span className="figures">{formatDuration(step.seconds)}</span>}
               </summary>
               <div className="pb-1.5 pl-[30px] text-[14.5px] leading-snug">
-                <p>{step.how}</p>
+                <p>{print.text(step.how)}</p>
                 <p className="text-soft">
                   {step.look !== '' && <>Look: {step.look} </>}({AT[step.at]}, {HANDS[step.hands]})
                 </p>
-                {step.caution && <p className="font-semibold text-magenta">{step.caution}</p>}
+                {step.caution && <p className="font-semibold text-magenta">{print.text(step.caution)}</p>}
               </div>
             </details>
           </li>

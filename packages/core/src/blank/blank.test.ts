@@ -50,6 +50,7 @@ describe('fitnessOf', () => {
   });
   it.each([
     [80, '#ffffff', 'takes dye'],
+    [65, '#ffffff', 'takes dye, with a loss'],
     [65, '#c9b38c', 'takes dye, with a loss'],
     [50, '#ffffff', 'takes dye, with a loss'],
     [60, '#c9b38c', 'wrong process'],
@@ -176,7 +177,7 @@ describe('measured shapes', () => {
 describe('what will be seen', () => {
   it('shows nothing on a dark base, whose own dye migrates', () =>
     expect(fitnessOf(cloth(100, '#101012'))).toMatchObject({
-      seen: ['nothing shows', 'dye migrates'],
+      seen: ['nothing shows', 'the cloth’s own dye migrates'],
       route: { name: expect.stringContaining('dark cloth') as string },
     }));
   it('fades by the share that takes no dye, and more the less there is', () => {
@@ -185,7 +186,21 @@ describe('what will be seen', () => {
     );
     expect(differences[0]).toBeCloseTo(0, 6);
     expect([...differences].sort((a, b) => a - b)).toEqual(differences);
-    expect(fitnessOf(cloth(80)).seen).toEqual(['fades']);
+    expect(fitnessOf(cloth(80)).seen).toEqual(['a little paler']);
+  });
+  it('is told with one voice: verdict, reason, finding and each ink say the same', () => {
+    for (const [share, words] of [
+      [100, 'full, lasting colour'],
+      [85, 'a little paler'],
+      [65, 'paler, as if worn'],
+      [50, 'faded'],
+    ] as const) {
+      const { seen, why, look, findings } = fitnessOf(cloth(share));
+      expect(seen).toEqual([words]);
+      expect([why, ...findings.map(({ title }) => title)].filter((said) => !said.includes(words))).toEqual([]);
+      expect(new Set(look.map(({ said }) => said))).toEqual(new Set([share === 100 ? 'as meant' : words]));
+    }
+    expect(fitnessOf(cloth(30)).look.every(({ said }) => said === 'nothing shows')).toBe(true);
   });
   it('tints every ink but black on a natural base: black text survives', () => {
     const look = fitnessOf(cloth(100, '#d8c6a0')).look;

@@ -1,3 +1,4 @@
+import { temperatureText } from '../units/index.js';
 import type { Finding } from '../finding/index.js';
 import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
 import { baseKindOf } from './base.js';
@@ -6,8 +7,10 @@ import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
 /** One verdict on whether a blank takes dye. */
 export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
 
-/** What will be seen of the print, in one word each. */
-export type Seen = 'full colour' | 'fades' | 'tinted by the base' | 'nothing shows' | 'dye migrates';
+/** How much of its strength a print keeps on cloth of so much polyester, the most first. */
+export type Strength = 'full, lasting colour' | 'a little paler' | 'paler, as if worn' | 'faded';
+/** What will be seen of the print, in a few words each: the same ones wherever the blank is spoken of. */
+export type Seen = Strength | 'tinted by the base' | 'nothing shows' | 'the cloth’s own dye migrates';
 
 /** One ink as it is meant and as it comes out on this cloth. */
 export interface InkLook {
@@ -16,6 +19,8 @@ export interface InkLook {
   pressed: string;
   /** The difference, ΔE00: 1 is just seen, 5 is plain. */
   difference: number;
+  /** The same in words. */
+  said: Seen | 'as meant';
 }
 
 /** Another process, where dye is the wrong one. */
@@ -44,15 +49,36 @@ const INKS = [
   ['black', '#17151f'],
 ] as const;
 
+/** A difference that nobody minds, and one between print and bare cloth that nobody makes out, ΔE00. Kanga's own reading of 1 as just seen and 5 as plain. */
+const UNMINDED = 2.5;
+
 /** What a few plain inks come out as on the blank: dye over its base, thinned by what takes no dye. */
 export function inkLooks(blank: BlankDescription): InkLook[] {
   const base = linearOf(blank.baseColour);
-  const share = dyeShareOf(blank.fibre) / 100;
+  const share = dyeShareOf(blank.fibre);
+  const white = baseKindOf(blank.baseColour) === 'white';
   return INKS.map(([name, meant]) => {
-    const seen = onCloth(linearOf(meant), 1, base, share);
-    return { name, meant, pressed: hexOf(seen), difference: deltaE00(labOfLinear(linearOf(meant)), labOfLinear(seen)) };
+    const [wanted, seen] = [linearOf(meant), onCloth(linearOf(meant), 1, base, share / 100)];
+    const difference = deltaE00(labOfLinear(wanted), labOfLinear(seen));
+    const shows = share >= LEAST_SHARE && deltaE00(labOfLinear(base), labOfLinear(seen)) > UNMINDED;
+    const changed = white ? strengthOf(share) : 'tinted by the base';
+    const said = difference <= UNMINDED ? 'as meant' : shows ? changed : 'nothing shows';
+    return { name, meant, pressed: hexOf(seen), difference, said };
   });
 }
+
+/** Below this the dye washes out, %. Common practice, no published source, as all thresholds here. */
+const LEAST_SHARE = 50;
+/** From so much polyester on a print keeps so much of its strength, %. That 65 is the least for coloured cloth and 50 for white is common practice; the steps between are Kanga's own. */
+const STRENGTHS: readonly (readonly [number, Strength])[] = [
+  [95, 'full, lasting colour'],
+  [80, 'a little paler'],
+  [65, 'paler, as if worn'],
+  [LEAST_SHARE, 'faded'],
+];
+
+/** How strong a print is by the share of the cloth that takes dye, %. */
+export const strengthOf = (share: number): Strength => STRENGTHS.find(([least]) => share >= least)?.[1] ?? 'faded';
 
 /** A few per cent of elastane does no harm and is not counted: 93 polyester, 6 elastane, 1 other is 98.9 % polyester. */
 export function dyeShareOf(fibre: Fibre): number {
@@ -66,7 +92,7 @@ const FILM: Record<'light' | 'dark', Route> = {
     name: 'Film transfer paper for light cloth',
     steps: [
       'Print it as the paper’s own sheet says, mirrored, and cut along the outline of the art by its registration marks.',
-      'Press at 180 °C for 30 s and peel hot.',
+      `Press at ${temperatureText(180)} for 30 s and peel hot.`,
       'Press 10 to 15 s more under a cover sheet.',
     ],
   },
@@ -74,7 +100,7 @@ const FILM: Record<'light' | 'dark', Route> = {
     name: 'Opaque film transfer paper for dark cloth',
     steps: [
       'Print it the right way round and cut along the outline of the art by its registration marks: its white carrier shows as a box otherwise.',
-      'Press at 180 °C for 15 s and peel cold.',
+      `Press at ${temperatureText(180)} for 15 s and peel cold.`,
       'Press 3 s more under a finishing sheet.',
     ],
   },
@@ -101,7 +127,7 @@ function fibreFinding(blank: BlankDescription): Finding | null {
   const share = dyeShareOf(blank.fibre);
   const said = `${Math.round(share)} % polyester`;
   const white = baseKindOf(blank.baseColour) === 'white';
-  if (share < 50) {
+  if (share < LEAST_SHARE) {
     return stop(
       'blank.fibre',
       `${said}: it will not hold the dye`,
@@ -109,7 +135,7 @@ function fibreFinding(blank: BlankDescription): Finding | null {
       filmRemedy(blank),
     );
   }
-  if (share < 65 && !white) {
+  if (strengthOf(share) === 'faded' && !white) {
     return stop(
       'blank.fibre',
       `${said} on a coloured base: too little to show`,
@@ -117,16 +143,17 @@ function fibreFinding(blank: BlankDescription): Finding | null {
       filmRemedy(blank),
     );
   }
-  if (share < 95) {
-    const faded = share < 65;
+  const strength = strengthOf(share);
+  if (strength !== 'full, lasting colour') {
+    const little = strength === 'a little paler';
     return {
       code: 'blank.fibre',
-      severity: faded ? 'fix' : 'note',
-      title: faded ? `${said}: the print will look faded` : `${said}: a little paler than pure polyester`,
+      severity: little ? 'note' : 'fix',
+      title: `${said}: the print comes out ${strength}`,
       why: `About ${Math.round(100 - share)} % of the cloth takes no dye and stays its own colour between the printed fibres.`,
-      remedy: faded
-        ? 'Use dark, bold art and show the customer a sample, or take a blank of 65 % polyester or more.'
-        : 'Choose strong colours; press a sample first.',
+      remedy: little
+        ? 'Choose strong colours; press a sample first.'
+        : `Use dark, bold art and show the customer a sample, or take a blank of more polyester.`,
       where: { stage: 'blank' },
       waivable: true,
     };
@@ -160,16 +187,15 @@ function baseFinding(blank: BlankDescription): Finding | null {
   };
 }
 
-/** What will be seen, worst first. */
+/** What will be seen. */
 function seenOn(blank: BlankDescription): Seen[] {
   const share = dyeShareOf(blank.fibre);
   const base = baseKindOf(blank.baseColour);
-  const seen: Seen[] = [];
-  if (base === 'dark') seen.push('nothing shows', 'dye migrates');
-  else if (share < 50) seen.push('nothing shows');
-  if (share >= 50 && share < 95) seen.push('fades');
-  if (base === 'tinted' || base === 'light') seen.push('tinted by the base');
-  return seen.length > 0 ? seen : ['full colour'];
+  if (base === 'dark') return ['nothing shows', 'the cloth’s own dye migrates'];
+  if (share < LEAST_SHARE) return ['nothing shows'];
+  const strength = strengthOf(share);
+  if (base === 'white') return [strength];
+  return strength === 'full, lasting colour' ? ['tinted by the base'] : [strength, 'tinted by the base'];
 }
 
 /** Judges whether a blank takes dye, what will be seen, and what else to do where it does not. Never throws for a valid blank. */
@@ -180,12 +206,10 @@ export function fitnessOf(blank: BlankDescription): Fitness {
   if (worst?.severity === 'stop')
     return { verdict: 'wrong process', why: `${worst.title}.`, route: routeOf(blank), ...rest };
   if (worst) return { verdict: 'takes dye, with a loss', why: `${worst.title}.`, route: null, ...rest };
-  const said = `${Math.round(dyeShareOf(blank.fibre))} % polyester`;
+  const ground = isHardGoods(blank.family) ? 'A polymer coating' : `${Math.round(dyeShareOf(blank.fibre))} % polyester`;
   return {
     verdict: 'takes dye',
-    why: isHardGoods(blank.family)
-      ? `A polymer coating on a ${baseKindOf(blank.baseColour)} base: full, lasting colour. Peel off any protective film first.`
-      : `${said} on a ${baseKindOf(blank.baseColour)} base: full, lasting colour.`,
+    why: `${ground} on a ${baseKindOf(blank.baseColour)} base: ${rest.seen.join(', ')}.${isHardGoods(blank.family) ? ' Peel off any protective film first.' : ''}`,
     route: null,
     ...rest,
   };

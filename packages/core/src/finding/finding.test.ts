@@ -1,4 +1,5 @@
-import { blocking, bySeverity, overrule, type Decision, type Finding } from './index.js';
+import fc from 'fast-check';
+import { blocking, bySeverity, keyed, overrule, type Decision, type Finding } from './index.js';
 
 const finding = (code: string, severity: Finding['severity'], waivable = true): Finding => ({
   code,
@@ -19,6 +20,55 @@ describe('findings', () => {
     expect(blocking(all, []).map((f) => f.code)).toEqual(['b', 'd']);
     expect(blocking(all, waivers).map((f) => f.code)).toEqual(['d']);
   });
+});
+
+describe('a list of findings on a screen', () => {
+  // As they come on two sides of a blank, at several places, the same check on each.
+  const some = fc.record({
+    code: fc.constantFrom('art.cover', 'art.resolution', 'stack.pad'),
+    side: fc.option(fc.integer({ min: 0, max: 1 }), { nil: undefined }),
+    mark: fc.option(fc.integer({ min: 0, max: 2 }), { nil: undefined }),
+  });
+  const made = ({
+    code,
+    side,
+    mark,
+  }: {
+    code: string;
+    side?: number | undefined;
+    mark?: number | undefined;
+  }): Finding => ({
+    ...finding(code, 'fix'),
+    where: {
+      stage: 'art',
+      ...(side === undefined ? {} : { side }),
+      ...(mark === undefined ? {} : { marks: [{ x: mark, y: 0, width: 1, height: 1 }] }),
+    },
+  });
+  const keysOf = (list: readonly Finding[]) => keyed(list).map(({ key }) => key);
+
+  it('has a key for each, however many there are of a kind', () =>
+    fc.assert(
+      fc.property(fc.array(some), (list) => {
+        const keys = keysOf(list.map(made));
+        expect(new Set(keys).size).toBe(list.length);
+      }),
+    ));
+  it('knows each again when others come, go and change places: what is cleared is gone, what stays stays', () =>
+    fc.assert(
+      fc.property(
+        fc
+          .uniqueArray(some, { selector: (one) => JSON.stringify(one) })
+          .chain((list) => fc.tuple(fc.constant(list), fc.shuffledSubarray(list))),
+        ([before, after]) => {
+          const had = new Map(keyed(before.map(made)).map(({ key, finding: one }) => [key, one]));
+          const has = keyed(after.map(made));
+          for (const { key, finding: one } of has) expect(had.get(key)).toEqual(one);
+          const gone = keysOf(before.map(made)).filter((key) => !has.some((one) => one.key === key));
+          expect(gone.length).toBe(before.length - after.length);
+        },
+      ),
+    ));
 });
 
 describe('overrule', () => {

@@ -37,3 +37,21 @@ export const bySeverity = (findings: readonly Finding[]): Finding[] =>
 /** The stops that still block: those that no waiver names, and those that no waiver can lift. */
 export const blocking = (findings: readonly Finding[], waivers: readonly Waiver[]): Finding[] =>
   findings.filter((f) => f.severity === 'stop' && !(f.waivable && waivers.some((w) => w.code === f.code)));
+
+/** What a finding is about: its check, the side and the places on it. Two with the same text about two sides are two. */
+const about = ({ code, where: { stage, side, marks } }: Finding): string =>
+  JSON.stringify([code, stage, side ?? null, (marks ?? []).map(({ x, y, width, height }) => [x, y, width, height])]);
+
+/**
+ * Findings with a key each, by which a list on a screen tells them apart however they come, go and change places: no two are alike, and none depends on the
+ * others unless they are about the very same. O(n).
+ */
+export function keyed(findings: readonly Finding[]): { key: string; finding: Finding }[] {
+  const times = new Map<string, number>();
+  return findings.map((finding) => {
+    const what = about(finding);
+    const before = times.get(what) ?? 0;
+    times.set(what, before + 1);
+    return { key: before === 0 ? what : `${what} ${before}`, finding };
+  });
+}

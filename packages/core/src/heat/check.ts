@@ -63,7 +63,7 @@ export function checkPress(
       'note',
       `${map.refused.length === 1 ? 'One reading was' : `${map.refused.length} readings were`} not believed`,
       first
-        ? `${print.temperature(first.reading.celsius)} at ${print.size(first.reading.x, first.reading.y)}: ${first.why}.`
+        ? `${print.temperature(first.reading.celsius)} at ${print.size(first.reading.x, first.reading.y)}: ${print.text(first.why)}.`
         : '',
       'Read that place again.',
     );

@@ -1,4 +1,5 @@
 import { CURVED_CORRECTION, READING_LIMITS, type HeatReading, type PressCheck } from './reading.js';
+import { temperatureText } from '../units/index.js';
 
 /** The terms of a surface, in places scaled to −1 to 1 across the plate. */
 const TERMS: ((u: number, v: number) => number)[] = [
@@ -120,7 +121,10 @@ export function fitHeat(
   let used = check.readings.flatMap((reading) => {
     const inside = reading.x >= 0 && reading.y >= 0 && reading.x <= platen.width && reading.y <= platen.depth;
     if (!(reading.celsius >= least && reading.celsius <= most)) {
-      refused.push({ reading, why: `no plate is at ${reading.celsius} °C: from ${least} to ${most}` });
+      refused.push({
+        reading,
+        why: `no plate is at ${temperatureText(reading.celsius)}: from ${temperatureText(least)} to ${temperatureText(most)}`,
+      });
       return [];
     }
     if (!inside) {
@@ -140,7 +144,7 @@ export function fitHeat(
     if (!fit) return null;
     const slip = used.length > terms + 2 ? slipIn(used, platen, terms) : null;
     if (slip) {
-      refused.push({ reading: slip.reading, why: `its neighbours say ${Math.round(slip.said)} °C` });
+      refused.push({ reading: slip.reading, why: `its neighbours say ${temperatureText(slip.said)}` });
       used = used.filter((one) => one !== slip.reading);
       continue;
     }

@@ -1,3 +1,4 @@
+import { lengthText } from '../units/index.js';
 /** One reading of a plate by an infrared thermometer; mm from the plate's back left corner, as it is seen from above. */
 export interface HeatReading {
   x: number;
@@ -35,7 +36,7 @@ export const CURVED_CORRECTION = 7;
 /** How a thermometer is held. Common practice, no published source. */
 export const AIMING = [
   'Let the plate stand closed at its temperature for ten minutes, then open it and read at once.',
-  'Hold the thermometer square to the plate, 40 to 50 mm away: at an angle it misreads.',
+  `Hold the thermometer square to the plate, ${lengthText(40)} to ${lengthText(50)} away: at an angle it misreads.`,
   'Read every place of the grid; go round twice and type the second round.',
   'On a curved element aim at its back, not at the opening.',
 ] as const;

@@ -1,3 +1,4 @@
+import { degreesText } from '../units/index.js';
 import { baseKindOf, type Blank } from '../blank/index.js';
 import { mapOf, STRIP_SIDES } from '../heat/index.js';
 import type { HouseRules } from '../shop/index.js';
@@ -86,8 +87,8 @@ export const readsCool = (piece: Pressed): boolean => {
 };
 
 const round = (value: number): number => Math.round(Math.abs(value));
-/** A difference of temperature in both scales, °C given. */
-export const degrees = (by: number): string => `${round(by)} °C (${round(by * 1.8)} °F)`;
+/** A difference of temperatures in a text, °C given, without its sign. */
+export const degrees = (by: number): string => degreesText(Math.abs(by));
 
 /** In what it was not pressed as planned, in words; what nobody knows is left out. */
 export const notAsPlanned = ({ departures }: Pressed): Evidence[] =>

@@ -1,5 +1,6 @@
 import { provenHere, type Proven } from '../stack/index.js';
 import { blankOf } from '../testing/index.js';
+import { degreesText } from '../units/index.js';
 import { bookOf, IN_A_ROW, type Recipe } from './index.js';
 
 const tee = blankOf('tee');
@@ -60,7 +61,9 @@ describe('the recipe book', () => {
   });
   it('proposes cooler work that came out as well, and what surely spoils less', () => {
     const cooler = pressed({ temperature: 190, good: 3 });
-    expect(bookOf([pressed(), cooler], [recipe()])[0]?.proposal?.why).toBe('3 good in a row at 6 °C less: take it?');
+    expect(bookOf([pressed(), cooler], [recipe()])[0]?.proposal?.why).toBe(
+      `3 good in a row at ${degreesText(6)} less: take it?`,
+    );
     const bad = pressed({ good: 20, spoiled: 20 });
     const longer = pressed({ dwell: 60, good: 40, spoiled: 1 });
     expect(bookOf([bad, longer], [recipe()])[0]?.proposal?.why).toMatch(/1 of 41 spoiled, against 20 of 40/);

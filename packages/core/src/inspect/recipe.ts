@@ -1,3 +1,4 @@
+import { degreesText } from '../units/index.js';
 import { isProven, type Proven } from '../stack/index.js';
 import { wilsonInterval } from './tally.js';
 
@@ -70,7 +71,7 @@ function betterThan(one: Proven, held: Proven): string | null {
   const time = one.dwell + one.prePress - held.dwell - held.prePress;
   if (streak && time < 0 && one.temperature <= held.temperature) return `${row} at ${seconds(-time)} less: take it?`;
   if (streak && one.temperature < held.temperature && time <= 0)
-    return `${row} at ${Math.round(held.temperature - one.temperature)} °C less: take it?`;
+    return `${row} at ${degreesText(held.temperature - one.temperature)} less: take it?`;
   // Surely less is spoiled: the intervals do not meet.
   if (pressed > 0 && before > 0 && wilsonInterval(one.spoiled, pressed).high < wilsonInterval(held.spoiled, before).low)
     return `${one.spoiled} of ${pressed} spoiled, against ${held.spoiled} of ${before} by the recipe: take it?`;

@@ -1,6 +1,7 @@
 import { USUAL_HOUSE, type HouseRules, type Press } from '../shop/index.js';
 import { blankOf, checkedAs, pressFor, samplePlan, samplePress } from '../testing/index.js';
 import type { Blank } from '../blank/index.js';
+import { degreesText } from '../units/index.js';
 import type { Overrides } from '../stack/index.js';
 import { CAUSE_RULES, FAULT_CODES, whyOf, type FaultCode, type Pressed } from './index.js';
 
@@ -75,7 +76,7 @@ const CASES: [FaultCode, string, Pressed, string, RegExp][] = [
     'a plate that is hot at the back',
     pressed(cushion, { press: checked((_x, y) => 212 - y / 20) }),
     'Too hot',
-    /5 °C \(9 °F\) cooler/,
+    /5\sK cooler/,
   ],
   [
     'yellow',
@@ -103,7 +104,7 @@ const CASES: [FaultCode, string, Pressed, string, RegExp][] = [
     'a temperature set low by hand',
     pressed(tee, { press: even, overrides: { temperature: 184 } }),
     'Too cool',
-    /5 °C \(9 °F\) hotter/,
+    /5\sK hotter/,
   ],
   [
     'pale',
@@ -279,7 +280,7 @@ describe('a piece that was not pressed as planned', () => {
       sure: 'likely',
       evidence: [
         { text: 'It was pressed 40 s shorter than planned.' },
-        { text: 'The plate was 60 °C (108 °F) cooler than its dial.' },
+        { text: `The plate was ${degreesText(60)} cooler than its dial.` },
       ],
       change: { say: 'Press the next one as planned, and change nothing.' },
     });

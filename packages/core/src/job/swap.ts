@@ -1,6 +1,7 @@
 import type { Press } from '../shop/index.js';
 import { planStack, unsuited } from '../stack/index.js';
 import type { JobView } from './view.js';
+import { temperatureText } from '../units/index.js';
 
 /** What another press has to be set to for the rest of a run, °C; or why the run cannot go on there. */
 export type Swap = { dial: number } | { why: string };
@@ -15,7 +16,9 @@ export function swapTo({ plan, planned }: Pick<JobView, 'plan' | 'planned'>, pre
   if (against !== null) return { why: against.why };
   const { temperature, dwell, pressure, prePress, peel } = plan.settings;
   if (temperature.value > press.heatLimit)
-    return { why: `It goes to ${press.heatLimit} °C at most; the plan wants ${Math.round(temperature.value)} °C.` };
+    return {
+      why: `It goes to ${temperatureText(press.heatLimit)} at most; the plan wants ${temperatureText(temperature.value)}.`,
+    };
   const there = planStack({
     ...planned,
     press,
@@ -36,7 +39,7 @@ export function swapTo({ plan, planned }: Pick<JobView, 'plan' | 'planned'>, pre
     return { why: 'The print needs other sections there: make a new job for what is left.' };
   if (there.dial.value > press.heatLimit)
     return {
-      why: `Its dial would have to stand at ${Math.round(there.dial.value)} °C; it goes to ${press.heatLimit} °C.`,
+      why: `Its dial would have to stand at ${temperatureText(there.dial.value)}; it goes to ${temperatureText(press.heatLimit)}.`,
     };
   return { dial: there.dial.value };
 }

@@ -1,3 +1,4 @@
+import { celsiusOf, temperatureText } from '../units/index.js';
 /** Questions on which good houses differ, and what this house does. */
 export interface HouseRules {
   hold: 'tape' | 'spray' | 'tacky paper' | 'nothing' | 'painter’s tape' | 'household tape';
@@ -222,13 +223,13 @@ export const SCHOOLS: Questions = {
     schools: [
       {
         value: 'short',
-        label: '380 to 400 °F (193 to 204 °C), 45 to 60 s',
+        label: `${temperatureText(celsiusOf(380))} to ${temperatureText(celsiusOf(400))}, 45 to 60 s`,
         why: 'White stays at the low end: it yellows where it is hottest.',
         drawback: 'A cool press prints pale.',
       },
       {
         value: 'long',
-        label: '392 °F (200 °C), 60 to 90 s',
+        label: `${temperatureText(200)}, 60 to 90 s`,
         why: 'Heavy colour comes out full, whatever the press.',
         drawback: 'White may yellow: past the peak more time is not more colour.',
       },
@@ -239,13 +240,13 @@ export const SCHOOLS: Questions = {
     schools: [
       {
         value: 'usual',
-        label: '375 to 400 °F (191 to 204 °C), 60 to 45 s',
+        label: `${temperatureText(celsiusOf(375))} to ${temperatureText(celsiusOf(400))}, 60 to 45 s`,
         why: 'Gentle on elastic and on white.',
         drawback: 'A minute a side.',
       },
       {
         value: 'fast',
-        label: '420 °F (216 °C), 25 s, full pressure',
+        label: `${temperatureText(celsiusOf(420))}, 25 s, full pressure`,
         why: 'Twice as many an hour.',
         drawback: 'White yellows within seconds when the clock is missed, and elastic suffers.',
       },
@@ -256,13 +257,13 @@ export const SCHOOLS: Questions = {
     schools: [
       {
         value: 'usual',
-        label: '390 °F (199 °C), 60 s, medium',
+        label: `${temperatureText(celsiusOf(390))}, 60 s, medium`,
         why: 'The rubber smells less and keeps its shape.',
         drawback: 'A thick face may stay pale.',
       },
       {
         value: 'firm',
-        label: '405 °F (207 °C), 70 s, as firm as it goes',
+        label: `${temperatureText(celsiusOf(405))}, 70 s, as firm as it goes`,
         why: 'A thick face takes more heat and pressure.',
         drawback: 'The rubber softens: lay it flat until it is cold.',
       },

@@ -10,7 +10,7 @@ import {
 import type { Confidence, Source } from '../finding/index.js';
 import { CERAMIC, soakSeconds } from '../heat/index.js';
 import type { HouseRules } from '../shop/index.js';
-import { formatTimes } from '../units/index.js';
+import { formatTimes, lengthText } from '../units/index.js';
 import { CHART, chartRowFor, schoolRowFor, type ChartRow, type Peel } from './chart.js';
 import { isProven, provenHere, type Proven, type ProvenHere } from './proven.js';
 
@@ -73,7 +73,7 @@ function narrow(row: ChartRow, blank: Blank): Narrowed {
       temperature: middle(temperature),
       dwell: tileDwell(dwell, thickness),
       whyHeat: 'The middle of the range: a starting point to try on this press.',
-      whyTime: `The heat has to come through ${thickness} mm of tile before the dye moves (plane wall, one-term series, ${CERAMIC.diffusivity} mm²/s).`,
+      whyTime: `The heat has to come through ${lengthText(thickness)} of tile before the dye moves (plane wall, one-term series, ${CERAMIC.diffusivity} mm²/s).`,
     };
   }
   if (temperature.low === temperature.high)
@@ -113,7 +113,7 @@ function fromRow(row: ChartRow, blank: Blank, source: Source, name: string): Can
     source,
     confidence: 'start',
     name,
-    temperature: { value: Math.round(temperature), why: whyHeat, range: row.temperature },
+    temperature: { value: temperature, why: whyHeat, range: row.temperature },
     dwell: { value: dwell, why: whyTime, range: row.dwell },
     pressure: {
       value: row.pressure,

@@ -1,6 +1,6 @@
 import type { Family, PressureLevel, Surface } from '../blank/index.js';
 import type { HouseRules } from '../shop/index.js';
-import { celsiusOf } from '../units/index.js';
+import { celsiusOf, lengthText, temperatureText } from '../units/index.js';
 
 export type Peel = 'hot' | 'cold';
 
@@ -41,7 +41,7 @@ export const CHART = {
     prePress: s(5, 10),
     pressure: 'medium',
     ...AT_ONCE,
-    remark: '400 °F (204 °C) risks yellowing on white',
+    remark: `${temperatureText(celsiusOf(400))} risks yellowing on white`,
   },
   teeLong: {
     name: 'polyester tee, the longer school',
@@ -59,7 +59,7 @@ export const CHART = {
     pressure: 'light',
     peel: 'hot',
     peelRemark: 'open, wait 2 s, roll off from one corner',
-    remark: 'the foam squeezed to about 8 mm',
+    remark: `the foam squeezed to about ${lengthText(8)}`,
   },
   mask: {
     name: 'fabric mask, 93/6',
@@ -198,7 +198,7 @@ export const CHART = {
     pressure: 'medium',
     peel: 'cold',
     peelRemark: 'cool, then remove',
-    remark: 'start the clock when the element is back at about 370 °F (188 °C)',
+    remark: `start the clock when the element is back at about ${temperatureText(celsiusOf(370))}`,
   },
   tumbler: {
     name: 'steel tumbler',
@@ -261,7 +261,8 @@ export function schoolRowFor(
   family: Family,
   { tees, masks, mats }: Pick<HouseRules, 'tees' | 'masks' | 'mats'>,
 ): { row: ChartRow; rule: string } | null {
-  if (family === 'tee' && tees === 'long') return { row: CHART.teeLong, rule: 'tees longer, at 200 °C' };
+  if (family === 'tee' && tees === 'long')
+    return { row: CHART.teeLong, rule: `tees longer, at ${temperatureText(200)}` };
   if (family === 'mask' && masks === 'fast') return { row: CHART.maskFast, rule: 'masks fast and hot' };
   if (family === 'mat' && mats === 'firm') return { row: CHART.matFirm, rule: 'mats hot and firm' };
   return null;

@@ -142,7 +142,7 @@ function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: Press
     'stack.support',
     'fix',
     'Hold up what hangs out',
-    `Up to ${print.length(longest)} hang over the ${edges.map((edge) => NAMES[edge]).join(' and the ')}${blank.weight === null ? '' : `, of ${(blank.weight / 1000).toFixed(1)} kg in all`}: it pulls the transfer off, and the rest off the plate.`,
+    `Up to ${print.length(longest)} hang over the ${edges.map((edge) => NAMES[edge]).join(' and the ')}${blank.weight === null ? '' : `, of ${print.weight(blank.weight)} in all`}: it pulls the transfer off, and the rest off the plate.`,
     table > 0
       ? `The table beside this press reaches ${print.length(table)}: put a board or a stool beyond it.`
       : 'Put a table of the same height beside the press.',

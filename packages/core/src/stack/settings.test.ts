@@ -3,8 +3,8 @@ import { buildOf, BUILT_IN_BLANKS, EMPTY_SHEET, NO_LIMITS, type Blank, type Make
 import { equivalentDwell } from '../heat/index.js';
 import { USUAL_HOUSE } from '../shop/index.js';
 import { blankNamed, blankOf } from '../testing/index.js';
-import { celsiusOf } from '../units/index.js';
-import { CHART, provenHere, proposeSettings, SETTING_LIMITS, type Known, type Proven } from './index.js';
+import { celsiusOf, temperatureText } from '../units/index.js';
+import { CHART, provenHere, proposeSettings, SETTING_LIMITS, TONER_FROM, type Known, type Proven } from './index.js';
 
 const withSheet = (blank: Blank, sheet: Partial<MakersSheet>): Blank => ({
   ...blank,
@@ -46,7 +46,7 @@ const known = (list: Proven[], more: Partial<Known> = {}): Partial<Known> => ({
 describe('without anything else, the chart', () => {
   it('keeps a white tee at 380 °F and 45 s: 400 °F risks yellowing', () => {
     const s = proposeSettings(tee, {});
-    expect(s.temperature.value).toBe(Math.round(celsiusOf(380)));
+    expect(s.temperature.value).toBe(celsiusOf(380));
     expect(s.dwell.value).toBe(45);
     expect(s.temperature).toMatchObject({ unit: '°C', source: { row: CHART.tee.name }, confidence: 'start' });
   });
@@ -66,7 +66,7 @@ describe('without anything else, the chart', () => {
     expect(of(4)).toBe(180);
     expect(of(10)).toBeGreaterThan(of(7));
     expect(of(40)).toBe(420);
-    expect(proposeSettings(tile, {}).dwell.why).toMatch(/6\.5 mm of tile/);
+    expect(proposeSettings(tile, {}).dwell.why).toMatch(/6\.5\smm of tile/);
   });
   it('tells of the other school, which this house does not follow', () => {
     const { temperature } = proposeSettings(tee, {});
@@ -89,7 +89,7 @@ describe('the order of the sources', () => {
     expect(temperature.notTaken?.map(({ value, source, why }) => [value, source.kind, why])).toEqual([
       [197, 'proven on this press', 'The maker’s sheet outranks it.'],
       [200, 'house rule', 'The maker’s sheet outranks it.'],
-      [193, 'reference chart', 'The maker’s sheet outranks it.'],
+      [celsiusOf(380), 'reference chart', 'The maker’s sheet outranks it.'],
     ]);
     expect(dwell.value).toBe(65);
     // What was proven firm at 197 °C says nothing of 190 °C: the sheet leaves the pressure to where everything starts.
@@ -146,7 +146,7 @@ describe('the order of the sources', () => {
   it('takes the rule of the house before the chart', () => {
     const house = { ...USUAL_HOUSE, masks: 'fast' } as const;
     expect(proposeSettings(blankOf('mask'), {}, { house })).toMatchObject({
-      temperature: { value: 216, source: { kind: 'house rule' } },
+      temperature: { value: celsiusOf(420), source: { kind: 'house rule' } },
       dwell: { value: 25 },
       pressure: { value: 'firm' },
     });
@@ -207,21 +207,21 @@ describe('the order of the sources', () => {
 describe('blending', () => {
   it('gives a sheet that states heat alone the dwell of like work, not the chart’s for another heat', () => {
     const { dwell } = proposeSettings(withSheet(tee, { temperature: 185 }), {});
-    const like = equivalentDwell({ temperature: 193, dwell: 45 }, 185);
+    const like = equivalentDwell({ temperature: celsiusOf(380), dwell: 45 }, 185);
     expect(Math.abs(dwell.value - like)).toBeLessThanOrEqual(2.5);
     expect(dwell).toMatchObject({ source: { kind: 'computed' }, confidence: 'start' });
-    expect(dwell.notTaken?.[0]).toMatchObject({ value: 45, why: 'It goes with 193 °C.' });
+    expect(dwell.notTaken?.[0]).toMatchObject({ value: 45, why: `It goes with ${temperatureText(celsiusOf(380))}.` });
   });
   it('leaves the chart’s dwell where the heat is as good as the same', () =>
     expect(proposeSettings(withSheet(tee, { temperature: 194 }), {}).dwell.value).toBe(45));
   it('raises the heat for toner, on everything', () => {
     const burlap = blankOf('burlap');
-    expect(proposeSettings(burlap, {}).temperature.value).toBe(182);
+    expect(proposeSettings(burlap, {}).temperature.value).toBe(celsiusOf(360));
     const toner = proposeSettings(burlap, {}, { dye: 'toner' }).temperature;
-    expect(toner.value).toBe(193);
-    expect(toner.notTaken?.[0]).toMatchObject({ value: 182, why: 'Too cool for toner.' });
+    expect(toner.value).toBe(TONER_FROM);
+    expect(toner.notTaken?.[0]).toMatchObject({ value: celsiusOf(360), why: 'Too cool for toner.' });
     for (const blank of BUILT_IN_BLANKS)
-      expect(proposeSettings(blank, {}, { dye: 'toner' }).temperature.value).toBeGreaterThanOrEqual(193);
+      expect(proposeSettings(blank, {}, { dye: 'toner' }).temperature.value).toBeGreaterThanOrEqual(TONER_FROM);
   });
   it('never goes beyond what the blank stands, and pays for less heat with time', () => {
     const limits = { ...NO_LIMITS, temperature: 180, pressure: 'light' } as const;
@@ -243,11 +243,13 @@ describe('blending', () => {
   it('does like work on a press that does not get as hot', () => {
     const { temperature, dwell } = proposeSettings(blankOf('ceramic coaster'), {}, { reach: 198.6 });
     expect(temperature.value).toBe(198);
-    expect(Math.abs(dwell.value - equivalentDwell({ temperature: 204, dwell: 60 }, 198))).toBeLessThanOrEqual(2.5);
+    expect(
+      Math.abs(dwell.value - equivalentDwell({ temperature: celsiusOf(400), dwell: 60 }, 198)),
+    ).toBeLessThanOrEqual(2.5);
     expect(temperature.notTaken?.[0]?.why).toMatch(/does not get there/);
   });
   it('leaves the figure as it is where like work would take longer than anybody presses', () =>
-    expect(proposeSettings(blankOf('ceramic coaster'), {}, { reach: 140 }).temperature.value).toBe(204));
+    expect(proposeSettings(blankOf('ceramic coaster'), {}, { reach: 140 }).temperature.value).toBe(celsiusOf(400)));
   it('goes by the energy that the shop has set', () => {
     const steep = proposeSettings(blankOf('ceramic coaster'), {}, { reach: 198, energy: 200_000 }).dwell.value;
     const mild = proposeSettings(blankOf('ceramic coaster'), {}, { reach: 198, energy: 60_000 }).dwell.value;

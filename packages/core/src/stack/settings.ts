@@ -3,7 +3,7 @@ import { isFirmer, type Blank, type PressureLevel } from '../blank/index.js';
 import { overrule, type Decision, type NotTaken } from '../finding/index.js';
 import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
 import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
-import { clamped } from '../units/index.js';
+import { clamped, temperatureText } from '../units/index.js';
 import { byFives, candidatesFor, type Candidate, type Said } from './candidates.js';
 import { TONER_FROM, type Peel } from './chart.js';
 import type { Proven } from './proven.js';
@@ -164,7 +164,7 @@ function pairedDwell(
     dwell,
     `${sentence(heat.from.name)} says another temperature and no time: the dwell that does like work at it.`,
     ARRHENIUS,
-    `It goes with ${own} °C.`,
+    `It goes with ${temperatureText(own)}.`,
   );
 }
 
@@ -194,8 +194,8 @@ export function proposeSettings(blank: Blank, overrides: Overrides, known: Parti
   if (dye === 'toner' && temperature.value < TONER_FROM - 0.5)
     temperature = bent(
       temperature,
-      Math.round(TONER_FROM),
-      'Toner lets go of its dye from 380 °F (193 °C) on.',
+      TONER_FROM,
+      `Toner lets go of its dye from ${temperatureText(TONER_FROM)} on.`,
       'the higher of the two',
       'Too cool for toner.',
     );

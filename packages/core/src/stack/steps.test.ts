@@ -61,12 +61,12 @@ describe('the steps', () => {
     expect(steps(blankOf('cushion')).find(({ kind }) => kind === 'press')?.seconds).toBe(90));
   it('place a tee by its collar, three to four fingers below it', () =>
     expect(steps(blankOf('tee')).find(({ kind }) => kind === 'place')?.how).toMatch(
-      /fingers, 89 mm, below the collar/,
+      /fingers, 89\smm, below the collar/,
     ));
   it('start the clock of a mug at its temperature', () => {
     const kinds = steps(blankOf('mug')).map(({ kind }) => kind);
     expect(kinds.indexOf('press') - kinds.indexOf('recover')).toBe(1);
-    expect(steps(blankOf('mug')).find(({ kind }) => kind === 'recover')?.how).toMatch(/back at about 370 °F/);
+    expect(steps(blankOf('mug')).find(({ kind }) => kind === 'recover')?.how).toMatch(/back at about 187\.8\s°C/);
   });
   it('each say what to look at, and none that touches something hot goes without a caution', () => {
     for (const blank of BUILT_IN_BLANKS)

@@ -5,6 +5,7 @@ import { holdOf } from './hold.js';
 import { isFolded, type Layer } from './layers.js';
 import type { PressSettings } from './settings.js';
 import { wayUpOf } from './way-up.js';
+import { celsiusOf, lengthText, temperatureText } from '../units/index.js';
 
 export const STEP_KINDS = [
   'load',
@@ -98,7 +99,7 @@ function placing(blank: Blank, side: number): string {
   const outline = blank.sides[side]?.outline;
   const collar = outline && blank.sides[side]?.keepOuts.find(({ kind }) => kind === 'collar');
   if (collar && outline)
-    return `Its top three to four fingers, ${Math.round(besideOf(collar, outline).clearance)} mm, below the collar; the middle by a fold.`;
+    return `Its top three to four fingers, ${lengthText(besideOf(collar, outline).clearance)}, below the collar; the middle by a fold.`;
   if (blank.wrap === 'round') return 'Straight round it, its edges meeting by the handle or the seam.';
   if (blank.jig) return 'Its middle on the middle of the jig, the same end up every time.';
   if (blank.style === 'edge to edge') return 'Overhanging alike on every edge.';
@@ -197,7 +198,7 @@ export function stepsOf(
         folded
           ? 'The folded sheet stays closed round it, so that the gas stays in.'
           : blank.jig
-            ? 'Roll the printed edge a little round the jig, about 2 mm, no more.'
+            ? `Roll the printed edge a little round the jig, about ${lengthText(2)}, no more.`
             : blank.family === 'faux leather'
               ? 'Let it cool first. Fresh paper under and over it.'
               : 'Fresh paper under and over it.',
@@ -264,7 +265,7 @@ export function stepsOf(
           'recover',
           side,
           'Close it, and wait for the heat',
-          'The cold mug takes heat: the clock starts when the element is back at about 370 °F (188 °C).',
+          `The cold mug takes heat: the clock starts when the element is back at about ${temperatureText(celsiusOf(370))}.`,
           {
             at: 'press',
             hands: 1,

@@ -1,5 +1,5 @@
 import { areaOf, boundsOf, simplified, type Point, type Polygon } from '../geometry/index.js';
-import { MM_PER_INCH } from '../units/index.js';
+import { MM_PER_INCH, lengthText } from '../units/index.js';
 import { sharpened } from './corners.js';
 import { darkness, otsu, unlikeRim } from './level.js';
 import {
@@ -107,7 +107,7 @@ function roughPenLine(planes: Planes, perMm: number): { border: Polygon; rival: 
   throw new TraceProblem(
     'trace.open',
     'The outline is not closed',
-    `There is a gap of more than ${(CLOSINGS.at(-1) ?? 0) * 2} mm in the line, or it runs off the glass. Close it with the pen and scan it again.`,
+    `There is a gap of more than ${lengthText((CLOSINGS.at(-1) ?? 0) * 2)} in the line, or it runs off the glass. Close it with the pen and scan it again.`,
   );
 }
 
@@ -306,7 +306,7 @@ export function inMillimetres(points: readonly Point[], toMm: (p: Point) => Poin
   if (min(box.width, box.height) < 5 || areaOf(outline) < 25)
     throw new TraceProblem(
       'trace.too-small',
-      `What was found measures ${box.width.toFixed(1)} × ${box.height.toFixed(1)} mm`,
+      `What was found measures ${lengthText(box.width)} × ${lengthText(box.height)}`,
       'That is too small for a print. Check the resolution, and that nothing but the outline is on the paper.',
     );
   return outline;

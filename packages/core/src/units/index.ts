@@ -3,3 +3,4 @@ export * from './day.js';
 export * from './length.js';
 export * from './quantity.js';
 export * from './shop-units.js';
+export * from './in-text.js';

@@ -92,15 +92,22 @@ export function tidyNumber(value: number, decimals: number): string {
   return tidy === '-0' ? '0' : tidy;
 }
 
+/** What is too small for its usual decimals is told with three significant digits: something is never nothing. */
+const small = (value: number): string => String(Number(value.toPrecision(3)));
+
 /** Rulers in inches are divided in sixteenths: those are printed in full, anything else to 0.01. */
 function inchesText(inches: number): string {
+  if (inches !== 0 && Math.abs(inches) < 0.03) return small(inches);
   const isSixteenth = Math.abs(inches * 16 - Math.round(inches * 16)) < 0.005;
   return tidyNumber(inches, isSixteenth ? 4 : 2);
 }
 
-/** Prints a length in mm for the shop: inches to 0.01 or in full sixteenths, millimetres to 0.1, small ones to 0.01. */
+/** Prints a length in mm for the shop: inches to 0.01 or in full sixteenths, millimetres to 0.1, small ones to 0.01, tiny ones to three significant digits. */
 export function formatLength(mm: number, unit: LengthUnit): string {
+  // Below a ten-thousandth of a millimetre it is the rounding of sums, not a length.
+  if (Math.abs(mm) < 1e-4) return `0 ${unit}`;
   if (unit === 'in') return `${inchesText(mm / MM_PER_INCH)} in`;
+  if (Math.abs(mm) < 0.03) return `${small(mm)} mm`;
   return `${tidyNumber(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`;
 }
 

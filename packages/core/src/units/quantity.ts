@@ -1,4 +1,4 @@
-import { tidyNumber } from './length.js';
+import { tidyNumber, type LengthUnit } from './length.js';
 
 export type TemperatureUnit = 'C' | 'F';
 export type PressureUnit = 'psi' | 'bar' | 'kPa';
@@ -26,6 +26,15 @@ export const otherTemperature = (celsius: number, unit: TemperatureUnit): string
 export function formatPressure(kPa: number, unit: PressureUnit): string {
   if (unit === 'psi') return `${Math.round(kPa / KPA_PER_PSI)} psi`;
   return unit === 'bar' ? `${tidyNumber(kPa / KPA_PER_BAR, 1)} bar` : `${Math.round(kPa)} kPa`;
+}
+
+/** Exact by definition: NIST SP 811, Appendix B. */
+const GRAMS_PER_POUND = 453.59237;
+
+/** Prints a weight given in g, as it goes with a unit of length: `3.1 lb`, `450 g`, `1.4 kg`. */
+export function formatWeight(grams: number, unit: LengthUnit): string {
+  if (unit === 'in') return `${tidyNumber(grams / GRAMS_PER_POUND, 1)} lb`;
+  return grams < 1000 ? `${Math.round(grams)} g` : `${tidyNumber(grams / 1000, 1)} kg`;
 }
 
 /** How often something happened, in words: once, twice, 12 times. */

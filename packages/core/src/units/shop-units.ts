@@ -1,8 +1,10 @@
 import { formatLength, formatSize, type LengthUnit, type Parsed } from './length.js';
+import { inShopUnits } from './in-text.js';
 import {
   celsiusOf,
   formatPressure,
   formatTemperature,
+  formatWeight,
   KPA_PER_PSI,
   type PressureUnit,
   type TemperatureUnit,
@@ -58,16 +60,23 @@ export interface UnitPrinter {
   /** A difference of temperatures, °C given. */
   degrees(celsius: number): string;
   pressure(kPa: number): string;
+  /** A weight, g given: pounds where lengths are in inches. */
+  weight(grams: number): string;
+  /** A text of Kanga's own, with its quantities in these units. */
+  text(text: string): string;
 }
 
 /** Binds the printers of this module to one shop's units. */
 export function unitPrinter(units: ShopUnits): UnitPrinter {
-  return {
+  const print: UnitPrinter = {
     units,
     length: (mm) => formatLength(mm, units.length),
     size: (width, height) => formatSize(width, height, units.length),
     temperature: (celsius) => formatTemperature(celsius, units.temperature),
     degrees: (celsius) => `${Math.round(units.temperature === 'F' ? celsius * 1.8 : celsius)} °${units.temperature}`,
     pressure: (kPa) => formatPressure(kPa, units.pressure),
+    weight: (grams) => formatWeight(grams, units.length),
+    text: (text) => inShopUnits(text, print),
   };
+  return print;
 }
