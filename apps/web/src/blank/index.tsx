@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { proposedAgain } from '@kanga/core/art';
-import { dyeShareOf } from '@kanga/core/blank';
+import { dyeShareOf, isHardGoods } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
 import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey } from '../draw/index.js';
@@ -89,17 +89,23 @@ function Facts(): ReactNode {
             <Fact name="To cut" note="print area with its bleed">
               <span className="figures">{print.size(template.bleedBox.width, template.bleedBox.height)}</span>
             </Fact>
-            <Fact name="Cloth" note={`${Math.round(dyeShareOf(blank.fibre))} % of it takes dye`}>
-              {[
-                ['polyester', blank.fibre.polyester],
-                ['cotton', blank.fibre.cotton],
-                ['elastane', blank.fibre.elastane],
-                ['other', blank.fibre.other],
-              ]
-                .filter(([, share]) => share !== 0)
-                .map(([name, share]) => `${share} % ${name}`)
-                .join(', ')}
-            </Fact>
+            {isHardGoods(blank.family) ? (
+              <Fact name="Made of" note="dye settles in the coating">
+                a polymer coating
+              </Fact>
+            ) : (
+              <Fact name="Cloth" note={`${Math.round(dyeShareOf(blank.fibre))} % of it takes dye`}>
+                {[
+                  ['polyester', blank.fibre.polyester],
+                  ['cotton', blank.fibre.cotton],
+                  ['elastane', blank.fibre.elastane],
+                  ['other', blank.fibre.other],
+                ]
+                  .filter(([, share]) => share !== 0)
+                  .map(([name, share]) => `${share} % ${name}`)
+                  .join(', ')}
+              </Fact>
+            )}
             <Fact name="Surface">
               {blank.surface}
               <span

@@ -15,17 +15,21 @@ import type { useArranging } from './use-arranging.js';
 
 /** Choices that are made once in a while. */
 function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) {
-  const { view, print, locked } = useJob();
-  const { sheet } = view.job;
+  const { view, session, print, locked } = useJob();
+  const { sheet, overrides } = view.job;
   return (
     <div className="space-y-3 pt-1">
-      {(view.foldable || sheet.folded) && (
+      {view.foldable && (
         <YesNo
           label="Both sides on one folded sheet"
-          value={sheet.folded}
+          value={view.folded}
           disabled={locked}
           onChange={(folded) => {
-            set({ folded });
+            // On a jig it is the house’s way with socks, in this job; the stack shows the same.
+            if (view.blank?.jig) {
+              const socks = folded ? 'flip' : 'roll';
+              session.change({ overrides: { ...overrides, house: { ...overrides.house, socks } } });
+            } else set({ folded });
           }}
         />
       )}
@@ -123,7 +127,7 @@ export function Facts({ layout, nest, arranging }: Props) {
       )}
       {trayRequest &&
         !locked &&
-        !job.sheet.folded &&
+        !view.folded &&
         printed
           .filter((side) => tooLarge || job.sheet.tilings.some((one) => one.side === side))
           .map((side) => (
@@ -171,7 +175,7 @@ export function Facts({ layout, nest, arranging }: Props) {
           }}
         />
       )}
-      <details className="border-t border-rule pt-2" open={job.sheet.folded || job.sheet.codes}>
+      <details className="border-t border-rule pt-2" open={view.foldable || job.sheet.codes}>
         <summary className="cursor-pointer font-semibold">More choices</summary>
         <MoreChoices set={set} />
         {blank && blank.layers.length > 1 && (

@@ -51,7 +51,11 @@ const ROOM = 276;
 export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]; dial: string; print: UnitPrinter }) {
   const { rows, height: bottom } = stackPicture(layers, FULL);
   const said = rows.map(({ layer: { role, size, detail } }) =>
-    role === 'upper plate' ? dial : size ? `${print.size(size.width, size.height)}, ${detail}` : detail,
+    role === 'upper plate'
+      ? dial
+      : size
+        ? `${print.size(size.width, size.height)}, ${print.text(detail)}`
+        : print.text(detail),
   );
   const room = Math.max(ROOM, ...said.map((text) => text.length * LETTER));
   return (

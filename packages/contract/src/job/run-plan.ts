@@ -39,6 +39,7 @@ const layer = Joi.object<Layer>({
   size: Joi.object({ width: number, height: number }),
   thickness: number,
   faces: Joi.string().valid('up', 'down'),
+  missing: Joi.boolean(),
 });
 const rect = Joi.object({ x: number, y: number, width: number, height: number }).required();
 const turn = Joi.number().valid(0, 90, 180, 270).required();

@@ -149,9 +149,12 @@ describe('checkDesign', () => {
     ]);
   });
   it('stops a print that leaves cloth bare, or that is not there at all', () => {
-    expect(codes(facts(3100, 3100), blank('cushion'), { width: 300 })).toContain('art.cover:stop');
+    const { width } = templatesOf(blank('cushion'), 0)[0] ?? { width: NaN };
+    expect(codes(facts(3100, 3100), blank('cushion'), { width: width - 6 })).toContain('art.cover:stop');
     expect(codes(facts(3100, 3100), blank('cushion'), { x: 2000 })).toContain('art.outside:stop');
   });
+  it('takes a picture that ends well inside the face for one that is meant to, and says so', () =>
+    expect(codes(facts(3100, 3100), blank('cushion'), { width: 300 })).toContain('art.part:note'));
   it('says when a spot print is cropped', () =>
     expect(codes(facts(3150, 2700, { hasAlpha: true, transparentShare: 0.3 }), blank('tee'), { x: 0 })).toContain(
       'art.crop:fix',

@@ -36,6 +36,21 @@ const file = (blank: Blank | null, job: Partial<Job> = {}, more: Partial<JobFile
 });
 const see = (f: JobFile) => viewJob(f, floor, print);
 
+describe('the stock', () => {
+  const tee = BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null;
+  const said = (stock: number | null, pieces: number, more: Partial<JobFile> = {}) =>
+    viewJob(file(tee && { ...tee, stock }, { pieces }, more), floor, print).findings.blank.map(({ title }) => title);
+  it('is held against the run: what is short is said, what nobody counted is not', () => {
+    expect(said(14, 48)).toContain('14 in stock, 48 to press');
+    expect(said(48, 48)).toEqual([]);
+    expect(said(null, 48)).toEqual([]);
+  });
+  it('is no matter any more once the plan is at the press', () => {
+    const plan = runPlanOf(viewJob(file(tee, { pieces: 48 }), floor, print), '2026-11-26T09:00:00.000Z');
+    expect(said(14, 48, { plan })).toEqual([]);
+  });
+});
+
 describe('what happens at the press', () => {
   it('changes nothing of a view but its bench', () => {
     const tee = BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null;

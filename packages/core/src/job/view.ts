@@ -35,10 +35,11 @@ import {
   type Tray,
   type TrayRequest,
 } from '../sheet/index.js';
-import type { Media, Press, Printer } from '../shop/index.js';
+import { USUAL_HOUSE, type Media, type Press, type Printer } from '../shop/index.js';
 import {
   checkStack,
   fitsPlate,
+  isFolded,
   planStack,
   unsuited,
   type Planned,
@@ -48,6 +49,7 @@ import {
 import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
+import { approvalVoid, missing, shortOf } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
@@ -77,8 +79,9 @@ export interface JobView extends JobFile {
   transfers: number;
   sheets: SheetPlan | null;
   layout: Layout | NoFit | null;
-  /** Whether both sides could go on one sheet that folds. */
+  /** Whether both sides could go on one sheet that folds; and whether they do. */
   foldable: boolean;
+  folded: boolean;
   press: Press | null;
   /** What the plan is made for; null while there is nothing to plan. */
   planned: Planned | null;
@@ -228,6 +231,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     sheets: null,
     layout: null,
     foldable: false,
+    folded: false,
     press: null,
     planned: null,
     stack: null,
@@ -242,6 +246,8 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     view.bleed = overrule(proposeBleed(blank), job.bleed);
     view.templates = templatesOf(blank, view.bleed.value);
     findings.blank.push(...view.fitness.findings);
+    if (!plan && blank.stock !== null && blank.stock < job.pieces)
+      findings.blank.push(shortOf(blank.stock, job.pieces));
     const values = valuesOf(job.run, sight.piece ?? 0);
     view.sides = view.templates.map((template, side) => ({
       template,
@@ -256,12 +262,16 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     const all = blank.sides.map((_, side) => side);
     view.printed = isDesigned(job) ? all.filter((side) => isPrinted(job.design, side)) : all;
     view.foldable = canFold(view.sides, view.printed);
+    const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
+    // What goes on a jig is folded as the house does its socks: the same choice, wherever it is made.
+    view.folded = view.foldable && (blank.jig === null ? job.sheet.folded : isFolded(blank, rules));
     const onPress = pressedPart(blank, view.printed);
     const template = view.templates[view.printed[0] ?? 0];
     if (template && view.printed.length > 0) {
       view.template = template;
       const { sides, printed } = view;
-      const base = { blank, sides, printed, pieces: job.pieces, choices: job.sheet, gap };
+      const choices = { ...job.sheet, folded: view.folded };
+      const base = { blank, sides, printed, pieces: job.pieces, choices, gap };
       const paper = choosePaper(base, job.mediaId, floor);
       if (paper) {
         view.media = paper.media;
@@ -270,7 +280,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.tray = paper.request.tray;
         view.tiled = paper.tiled;
         view.transfers = view.tray.parts.length;
-        view.sheets = planSheets(paper.request, job.sheet);
+        view.sheets = planSheets(paper.request, choices);
         view.layout = view.sheets.layout;
         findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print));
         const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
@@ -290,6 +300,9 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
           ...(floor.house ? { house: floor.house } : {}),
           ...(floor.proven ? { proven: floor.proven } : {}),
           ...(floor.energy ? { energy: floor.energy * 1000 } : {}),
+          sheets: view.printed.map((side) =>
+            view.folded ? 'folded' : (view.tiled.find(({ tiling }) => tiling.side === side)?.tiling.join ?? 'whole'),
+          ),
           look: (side) => {
             const composed = pressed[side];
             if (!composed) throw new RangeError(`there is no pressed side ${side}`);
@@ -328,26 +341,6 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
 
 /** Whether anything at all is to be printed. */
 export const isDesigned = ({ design }: JobFile['job']): boolean => design.some((side) => side.items.length > 0);
-
-const approvalVoid = (by: string): Finding => ({
-  code: 'art.approval',
-  severity: 'fix',
-  title: `The art changed after ${by} approved it`,
-  why: 'What was approved is no longer what would be printed.',
-  remedy: 'Send a new proof and record the answer, or undo the change.',
-  where: { stage: 'art' },
-  waivable: true,
-});
-
-const missing = (stage: Stage, title: string, why: string, remedy: string): Finding => ({
-  code: `${stage}.missing`,
-  severity: 'stop',
-  title,
-  why,
-  remedy,
-  where: { stage },
-  waivable: false,
-});
 
 /** Blocks of all stages up to and with the given one, in order. */
 export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>

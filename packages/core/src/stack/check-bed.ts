@@ -1,5 +1,6 @@
 import type { Blank, Edge } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
+import { isCurved } from '../shop/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { stackFinding, type Asked } from './asked.js';
 import { stackThickness } from './layers.js';
@@ -135,6 +136,8 @@ const NAMES: Record<Edge, string> = { top: 'back', bottom: 'front', left: 'left'
 
 function checkHangingOut({ plan, blank, print, add }: Asked, { hangsOut }: PressBed): void {
   const { table } = plan.press;
+  // What goes into a bent press, or under an iron, hangs over no plate.
+  if (isCurved(plan.press.kind) || plan.press.kind === 'hand iron') return;
   const edges = (Object.keys(hangsOut) as Edge[]).filter((edge) => hangsOut[edge] > Math.max(table, HELD_BY_ITSELF));
   if (edges.length === 0) return;
   const longest = Math.max(...edges.map((edge) => hangsOut[edge]));

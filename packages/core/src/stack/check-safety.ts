@@ -38,8 +38,16 @@ function checkHangOffs({ plan: { sides }, blank, print, add }: Asked): void {
     );
 }
 
-function checkHold({ plan: { house }, blank, add }: Asked): void {
+function checkHold({ plan: { house, settings }, blank, add }: Asked): void {
   const hold = holdOf(blank, house);
+  if (hold === 'nothing' && settings.peel.value === 'cold')
+    add(
+      'stack.loose',
+      'fix',
+      'Nothing holds the transfer while it cools',
+      'Peeled cold it lies on the piece while that is carried off the press: loose, it shifts and leaves a second, blurred image.',
+      'Hold it with heat tape or spray, or peel it hot.',
+    );
   if (hold === 'household tape')
     add(
       'stack.household-tape',

@@ -132,6 +132,30 @@ describe('heat', () => {
 });
 
 // Common practice, no published source: what melts, breaks, ghosts, pinches and smells.
+describe('what is missing or loose', () => {
+  it('names a pad that the goods want and the press does not have, and what to cut', () => {
+    const piled = { ...blankOf('cushion'), surface: 'long pile' as const };
+    const bare = { ...samplePress, pads: [] };
+    const pad = findings(piled, {}, bare).find(({ code }) => code === 'stack.pad-missing');
+    expect(pad?.title).toMatch(/has no foam pad/);
+    expect(pad?.remedy).toMatch(/Cut one of \d+/);
+    const { size } = samplePlan(piled, { press: bare }).sides[0]?.layers.find(({ role }) => role === 'pad') ?? {};
+    const fits = { kind: 'foam' as const, width: size?.width ?? NaN, depth: size?.height ?? NaN, thickness: 10 };
+    expect(codes(piled, {}, { ...bare, pads: [fits] })).not.toContain('stack.pad-missing:note');
+  });
+  it('warns of a transfer that nothing holds while it cools', () => {
+    const loose = { house: { ...USUAL_HOUSE, hold: 'nothing' as const } };
+    expect(codes(tee, { peel: 'cold' }, samplePress, loose)).toContain('stack.loose:fix');
+    expect(codes(tee, { peel: 'hot' }, samplePress, loose)).not.toContain('stack.loose:fix');
+  });
+  it('asks for no table beside what hangs over no plate', () => {
+    const iron = { ...samplePress, kind: 'hand iron' as const };
+    expect(codes(blankOf('mat'), {}, iron)).not.toContain('stack.support:fix');
+    expect(codes(blankOf('tumbler'), {}, mugPress)).not.toContain('stack.support:fix');
+    expect(codes(blankOf('mat'), {}, samplePress)).toContain('stack.support:fix');
+  });
+});
+
 describe('safety', () => {
   it('keeps a zip off the plate, in words and in the plan', () =>
     expect(codes(blankOf('cushion'))).toEqual(expect.arrayContaining(['stack.zip:fix', 'stack.hot:note'])));

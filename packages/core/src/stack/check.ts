@@ -18,6 +18,7 @@ export function checkStack(plan: StackPlan, blank: Blank, print: UnitPrinter, to
   checkReach(asked);
   checkBeds(asked);
   out.push(...checkPress(plan.press.name, plan.press.check, mapOf(plan.press), today, print));
+  checkPad(asked);
   checkSheet(asked);
   checkHeat(asked);
   checkSafety(asked);
@@ -44,6 +45,19 @@ function checkReach({ plan: { press, settings, dial }, print, add }: Asked): voi
       `To bring the blank to ${print.temperature(heat)} its dial would have to stand at ${print.temperature(dial.value)}; its limit is ${print.temperature(press.heatLimit)}.`,
       'Lower the temperature and lengthen the dwell, or take another press.',
       false,
+    );
+}
+
+/** Whether what the goods are to lie on is there. */
+function checkPad({ plan: { press, sides }, print, add }: Asked): void {
+  const pad = sides.flatMap(({ layers }) => layers).find(({ role, missing }) => role === 'pad' && missing === true);
+  if (pad?.size)
+    add(
+      'stack.pad-missing',
+      'note',
+      `${press.name} has no ${pad.name.toLowerCase()} that serves here`,
+      `${pad.why} None of its pads lies inside the seams and is nearly as large as it may be.`,
+      `Cut one of ${print.size(pad.size.width, pad.size.height)}, or add what you have to the press, in the shop.`,
     );
 }
 

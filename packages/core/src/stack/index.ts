@@ -10,6 +10,7 @@ export * from './plan.js';
 export * from './press-bed.js';
 export * from './proven.js';
 export * from './settings.js';
+export { STEP_KINDS, type StepKind } from './step-facts.js';
 export * from './steps.js';
 export * from './suits.js';
 export * from './way-up.js';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '../blank/index.js';
 import { SCHOOLS, USUAL_HOUSE, type HouseRules, type Pad } from '../shop/index.js';
+import { lengthText } from '../units/index.js';
 import { blankNamed, blankOf, mugPress, pressFor, samplePress } from '../testing/index.js';
 import { INSERT_OVERHANG, layersOf, PAD_INSET, padOf, PAPER_OVERHANG, stackThickness, wayUpOf } from './index.js';
 
@@ -140,7 +141,7 @@ describe('the pad', () => {
       width: 340,
       height: 360,
       thickness: 12,
-      detail: 'at hand',
+      detail: `at hand, ${lengthText(12)} thick`,
     }));
   it('is cut to size when the ones at hand are too large, too small or of another kind', () => {
     for (const pad of [

@@ -31,6 +31,8 @@ export interface Layer {
   thickness: number;
   /** Which way the print faces. */
   faces?: 'down' | 'up';
+  /** Of a pad: the press has none that serves. */
+  missing?: boolean;
 }
 
 /** How far protective paper reaches beyond the print on every side, mm: stray dye lands on paper, not on the press. */
@@ -164,6 +166,7 @@ const padLayer = (pad: PadChoice): Layer => ({
   why: pad.why,
   size: { width: pad.width, height: pad.height },
   thickness: squeezed(pad),
+  ...(pad.atHand ? {} : { missing: true }),
 });
 
 /** Whether a sock is printed by one folded sheet that stays round it. */

@@ -1,5 +1,6 @@
 import { besideOf, isHardGoods, type Blank, type Template } from '../blank/index.js';
 import type { HouseRules, Pad, Press } from '../shop/index.js';
+import { lengthText } from '../units/index.js';
 
 /** How far a pad stays inside the print area's seams, mm. */
 export const PAD_INSET = 6;
@@ -18,6 +19,8 @@ export interface PadChoice {
   thickness: number;
   why: string;
   detail: string;
+  /** Whether the press has it, or it wants cutting. */
+  atHand: boolean;
 }
 
 /** Cloth that seams and zips can mark; goods of rubber, leather and anything hard lie flat by themselves. */
@@ -65,7 +68,16 @@ function atHand(pads: readonly Pad[], kinds: readonly Pad['kind'][], width: numb
     ] as const) {
       if (across > width + 1e-6 || along > height + 1e-6) continue;
       if (best && across * along <= best.width * best.height) continue;
-      best = { name: NAMES[kind], kind, width: across, height: along, thickness, why: '', detail: 'at hand' };
+      best = {
+        name: NAMES[kind],
+        kind,
+        width: across,
+        height: along,
+        thickness,
+        why: '',
+        detail: `at hand, ${lengthText(thickness)} thick`,
+        atHand: true,
+      };
     }
   }
   return best;
@@ -85,7 +97,15 @@ export function padOf(blank: Blank, template: Template, house: HouseRules, press
   if (kind === 'cloth') {
     const { width, height } = template.bleedBox;
     const size = { width: Math.ceil(width), height: Math.ceil(height) };
-    return { name: NAMES.cloth, kind, ...size, thickness: USUAL_THICKNESS.cloth, why, detail: 'under the transfer' };
+    return {
+      name: NAMES.cloth,
+      kind,
+      ...size,
+      thickness: USUAL_THICKNESS.cloth,
+      why,
+      detail: 'under the transfer',
+      atHand: true,
+    };
   }
   const width = Math.floor(template.width - 2 * PAD_INSET);
   const height = Math.floor(template.height - 2 * PAD_INSET);
@@ -100,7 +120,8 @@ export function padOf(blank: Blank, template: Template, house: HouseRules, press
     height,
     thickness: USUAL_THICKNESS[kind],
     why,
-    detail: 'cut to lie inside the seams',
+    detail: `cut to lie inside the seams, ${lengthText(USUAL_THICKNESS[kind])} thick`,
+    atHand: false,
   };
 }
 

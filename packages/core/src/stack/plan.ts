@@ -7,7 +7,7 @@ import { layersOf, type Layer } from './layers.js';
 import { bedOf, toleranceOf, type PressBed, type SeamLook } from './press-bed.js';
 import type { Proven } from './proven.js';
 import { proposeSettings, type Overrides, type PressSettings } from './settings.js';
-import { stepsOf, type Step } from './steps.js';
+import { stepsOf, type Sheets, type Step } from './steps.js';
 import { degreesText } from '../units/index.js';
 
 /** How one side of a blank is pressed. */
@@ -49,6 +49,8 @@ export interface Planned {
   dye?: Printer['dye'];
   /** Activation energy, J/mol; left out: the usual one. */
   energy?: number;
+  /** What the transfer of each side is; left out: whole. */
+  sheets?: readonly Sheets[];
   /** What a seam costs across each side, asked only where one is needed; left out: all places are alike. */
   look?: ((side: number) => SeamLook) | null;
 }
@@ -84,7 +86,7 @@ export function planStack(planned: Planned): StackPlan {
   const { blank, templates, press, overrides } = planned;
   const { pieces = 1, proven = [], mediaId = null, dye = 'ink' } = planned;
   const house = { ...(planned.house ?? USUAL_HOUSE), ...overrides.house };
-  const { energy = USUAL_ENERGY, look = null } = planned;
+  const { energy = USUAL_ENERGY, look = null, sheets = [] } = planned;
   if (templates.length === 0 || templates.length !== blank.sides.length)
     throw new RangeError(`a plan needs one template a side, got ${templates.length} for ${blank.sides.length} sides`);
   const reach = press.heatLimit - offOf(press, mapOf(press), toleranceOf(blank));
@@ -107,7 +109,7 @@ export function planStack(planned: Planned): StackPlan {
   const [first] = sides;
   if (!first) throw new RangeError('a plan needs a side');
   const pressings = sides.map(({ bed }) => bed.sections?.sections.length ?? 1);
-  const steps = stepsOf(blank, settings, first.layers, pressings, house);
+  const steps = stepsOf(blank, { settings, layers: first.layers, sections: pressings, house, press, sheets });
   return {
     press,
     settings,

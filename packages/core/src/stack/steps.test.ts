@@ -1,5 +1,5 @@
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
-import { USUAL_HOUSE, type HouseRules } from '../shop/index.js';
+import { USUAL_HOUSE, type HouseRules, type Press } from '../shop/index.js';
 import { blankNamed, blankOf, samplePlan, samplePress } from '../testing/index.js';
 import { holdOf, type Overrides } from './index.js';
 
@@ -14,23 +14,32 @@ describe('the steps', () => {
       'lint-roll',
       'pre-press',
       'lint-roll',
-      'place',
       'hold',
+      'place',
       'stack',
       'press',
       'peel',
       'cool',
     ]));
+  it('lay a mist on before the transfer, and tape on after it', () => {
+    const order = (hold: HouseRules['hold']) =>
+      kinds(blankOf('tee'), { hold }).filter((kind) => kind === 'place' || kind === 'hold');
+    expect(order('spray')).toEqual(['hold', 'place']);
+    expect(order('tape')).toEqual(['place', 'hold']);
+    expect(order('nothing')).toEqual(['place']);
+  });
   it('of a sock that is rolled: loaded, each face in turn, off the jig again', () => {
-    const face = ['place', 'hold', 'stack', 'press', 'peel'];
-    expect(kinds(blankOf('sock'))).toEqual(['load', 'lint-roll', ...face, 'turn', ...face, 'cool', 'unload']);
+    const face = ['hold', 'place', 'stack', 'press', 'peel'];
+    const other = ['turn', 'lint-roll', ...face];
+    expect(kinds(blankOf('sock'))).toEqual(['load', 'lint-roll', ...face, ...other, 'cool', 'unload']);
   });
   it('of a sock that is flipped: one folded sheet, pressed from both sides before it is opened', () =>
     expect(kinds(blankOf('sock'), { socks: 'flip' })).toEqual([
       'load',
       'lint-roll',
-      'place',
+      'prepare',
       'hold',
+      'place',
       'stack',
       'press',
       'turn',
@@ -46,6 +55,40 @@ describe('the steps', () => {
     };
     expect(kinds(two).filter((kind) => kind === 'wait')).toHaveLength(2);
     expect(kinds(two)).not.toContain('cool');
+  });
+  it('of a tag: cooled on the rack, with a clock, before its other side is rolled and pressed', () => {
+    const tag = blankNamed('Luggage tag with a strap slot');
+    const list = steps(tag);
+    const [cool, turn] = [list.findIndex(({ kind }) => kind === 'cool'), list.findIndex(({ kind }) => kind === 'turn')];
+    expect(list[cool]).toMatchObject({ at: 'rack', hands: 0, side: 0 });
+    expect(turn).toBe(cool + 1);
+    expect(list[turn + 1]?.kind).toBe('lint-roll');
+  });
+  it('of goods with an insert: it goes in before anything is pressed', () => {
+    const [first] = steps(blankOf('cushion'));
+    expect(first?.how).toMatch(/insert goes in first/);
+    expect(steps(blankOf('cushion')).some(({ kind, how }) => kind === 'place' && /insert/i.test(how))).toBe(false);
+  });
+  it('of a pile: combed while it is warm', () => {
+    const piled = { ...blankOf('cushion'), surface: 'long pile' as const };
+    expect(steps(piled).map(({ title }) => title)).toContain('Comb the pile and lint-roll while warm');
+  });
+  it('join a print in parts before it is laid on', () => {
+    const joined = (sheets: ('overlap' | 'butt')[]) =>
+      samplePlan(blankOf('tee'), { sheets }).steps.filter(({ kind }) => kind === 'prepare');
+    expect(joined(['overlap'])).toMatchObject([
+      { title: 'Join the parts', how: expect.stringMatching(/tail/) as string },
+    ]);
+    expect(joined(['butt'])).toMatchObject([{ how: expect.stringMatching(/edge to edge/) as string }]);
+    expect(joined([])).toEqual([]);
+  });
+  it('speak of an iron, and of a bent plate, as what they are', () => {
+    const how = (kind: Press['kind']) =>
+      samplePlan(blankOf('tee'), { press: { ...samplePress, kind } }).steps.find(({ kind: step }) => step === 'press')
+        ?.how;
+    expect(how('hand iron')).toMatch(/lean on it/);
+    expect(how('cap press')).not.toMatch(/plates level/);
+    expect(how('clamshell')).toMatch(/plates level/);
   });
   it('of a mat: moved on between its sections; of a tumbler: turned between its halves', () => {
     expect(
@@ -90,8 +133,8 @@ describe('what holds the transfer', () => {
   const hold = (blank: Blank, house: Partial<HouseRules>) =>
     steps(blank, house).find(({ kind }) => kind === 'hold')?.how ?? null;
   it('follows the house', () => {
-    expect(hold(blankOf('tee'), { hold: 'spray' })).toMatch(/mist on the paper, in a box/);
-    expect(hold(blankOf('tee'), { hold: 'spray', sprayed: 'blank' })).toMatch(/mist on the blank/);
+    expect(hold(blankOf('tee'), { hold: 'spray' })).toMatch(/printed paper, in a box/);
+    expect(hold(blankOf('tee'), { hold: 'spray', sprayed: 'blank' })).toMatch(/On the blank, away/);
     expect(hold(blankOf('tee'), { hold: 'tape' })).toMatch(/two thirds of the strip on the paper/);
     expect(hold(blankOf('tee'), { hold: 'tacky paper' })).toMatch(/tacky side/);
     expect(hold(blankOf('tee'), { hold: 'nothing' })).toBeNull();

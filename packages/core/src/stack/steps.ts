@@ -1,29 +1,26 @@
-import { besideOf, isHardGoods, type Blank } from '../blank/index.js';
-import type { HouseRules } from '../shop/index.js';
+import { isHardGoods, type Blank } from '../blank/index.js';
+import { isCurved, type HouseRules, type Press } from '../shop/index.js';
 import { chartRowFor } from './chart.js';
 import { holdOf } from './hold.js';
 import { isFolded, type Layer } from './layers.js';
 import type { PressSettings } from './settings.js';
+import {
+  cautionOf,
+  CLUMSY,
+  COOLED_BETWEEN,
+  COOLS,
+  HANDY,
+  HELD,
+  JOINED,
+  LEAST_PRE_PRESS,
+  peeling,
+  placing,
+  TAKES,
+  USUAL_COOL,
+  type StepKind,
+} from './step-facts.js';
 import { wayUpOf } from './way-up.js';
 import { celsiusOf, lengthText, temperatureText } from '../units/index.js';
-
-export const STEP_KINDS = [
-  'load',
-  'lint-roll',
-  'pre-press',
-  'place',
-  'hold',
-  'stack',
-  'recover',
-  'press',
-  'move',
-  'wait',
-  'peel',
-  'turn',
-  'cool',
-  'unload',
-] as const;
-export type StepKind = (typeof STEP_KINDS)[number];
 
 /** Where a step is done: the press is busy with what is at it alone. */
 export type StepPlace = 'table' | 'press' | 'rack';
@@ -46,84 +43,30 @@ export interface Step {
   caution: string | null;
 }
 
-const HELD: Record<Exclude<HouseRules['hold'], 'spray' | 'nothing'>, string> = {
-  tape: 'Heat tape at its edges, two thirds of the strip on the paper.',
-  'tacky paper': 'Smooth it down: its tacky side holds it once it is hot.',
-  'painter’s tape': 'As little as holds it, and on the paper alone where that goes.',
-  'household tape': 'Do not: it melts.',
-};
+/** What the transfer of a side is before it is laid on: as it comes, a sheet that folds, or parts that are joined. */
+export type Sheets = 'whole' | 'folded' | 'overlap' | 'butt';
 
-/** Below this many seconds a pre-press is not worth closing the press for. */
-const LEAST_PRE_PRESS = 3;
-
-/** Seconds that hands take, and that goods take to cool. From memory, no published source: a practised worker's. */
-const TAKES = {
-  load: 20,
-  lint: 10,
-  shut: 8,
-  place: 20,
-  hold: 12,
-  tape: 30,
-  stack: 10,
-  recover: 60,
-  move: 30,
-  peel: 6,
-  turn: 15,
-  unload: 15,
-};
-/** Large goods take longer to roll, to lay and to move: with the square root of their area, from this size on, mm². */
-const HANDY = 300 * 300;
-const CLUMSY: ReadonlySet<StepKind> = new Set(['lint-roll', 'place', 'hold', 'stack', 'move', 'turn']);
-
-const COOLS: Partial<Record<Blank['family'], number>> = {
-  mug: 300,
-  tumbler: 240,
-  tile: 420,
-  'ceramic coaster': 240,
-  mat: 180,
-};
-const USUAL_COOL = 90;
-
-const HOT = 'Hot at a touch: heat gloves.';
-/** What may be hot enough to burn while it is handled, by kind of step. */
-const cautionOf = (kind: StepKind, blank: Blank): string | null => {
-  if (kind === 'peel' || kind === 'turn' || kind === 'move' || kind === 'cool' || kind === 'unload') return HOT;
-  if (kind === 'press' || kind === 'pre-press' || kind === 'recover')
-    return 'Keep fingers and loose sleeves out of the press; never leave it alone.';
-  if (kind === 'stack' && blank.family === 'tile') return 'A tile breaks under too much pressure: light.';
-  return null;
-};
-
-/** How a transfer finds its place on the goods. */
-function placing(blank: Blank, side: number): string {
-  const outline = blank.sides[side]?.outline;
-  const collar = outline && blank.sides[side]?.keepOuts.find(({ kind }) => kind === 'collar');
-  if (collar && outline)
-    return `Its top three to four fingers, ${lengthText(besideOf(collar, outline).clearance)}, below the collar; the middle by a fold.`;
-  if (blank.wrap === 'round') return 'Straight round it, its edges meeting by the handle or the seam.';
-  if (blank.jig) return 'Its middle on the middle of the jig, the same end up every time.';
-  if (blank.style === 'edge to edge') return 'Overhanging alike on every edge.';
-  return 'Middle on middle: fold the blank once each way to find it.';
+/** What a plan of steps is made of beside the blank. */
+export interface StepsAsked {
+  settings: PressSettings;
+  layers: readonly Layer[];
+  /** The pressings of each side. */
+  sections: readonly number[];
+  house: HouseRules;
+  press: Press;
+  /** What the transfer of each side is; left out: whole. */
+  sheets?: readonly Sheets[];
 }
 
-/** How a transfer is peeled: as the chart remarks, unless the user chose to peel another way. */
-function peeling(remark: string, asUsual: boolean): string {
-  const words = asUsual ? `${remark.charAt(0).toUpperCase()}${remark.slice(1)}. ` : '';
-  return `${words}${words.includes('one motion') ? 'A' : 'In one motion; a'} second touch ghosts.`;
-}
-
-/** The ordered steps for one piece: every side, section and half of it. `sections` gives the pressings of each side. */
-export function stepsOf(
-  blank: Blank,
-  settings: PressSettings,
-  layers: readonly Layer[],
-  sections: readonly number[],
-  house: HouseRules,
-): Step[] {
+/** The ordered steps for one piece: every side, section and half of it. */
+export function stepsOf(blank: Blank, { settings, layers, sections, house, press, sheets = [] }: StepsAsked): Step[] {
   const steps: Step[] = [];
   const hasInsert = layers.some((layer) => layer.role === 'insert');
   const hold = holdOf(blank, house);
-  const folded = isFolded(blank, house);
+  const folded = isFolded(blank, house) || sheets[0] === 'folded';
+  const ironed = press.kind === 'hand iron';
+  const piled = blank.surface === 'long pile';
+  const hard = isHardGoods(blank.family);
   const down = wayUpOf(blank, house).value === 'face down';
   const sides = blank.sides.length;
   const named = (side: number) => (sides > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '');
@@ -166,11 +109,16 @@ export function stepsOf(
   add(
     'lint-roll',
     0,
-    isHardGoods(blank.family) ? 'Wipe it clean' : 'Lint-roll',
-    isHardGoods(blank.family)
+    hard ? 'Wipe it clean' : 'Lint-roll',
+    hard
       ? 'Without a fingerprint on the coating; take off any protective film first.'
-      : `${blank.jig ? 'Both faces' : 'The whole print area'}: one thread of lint makes a blue speck.`,
-    { at: 'table', hands: 2, takes: TAKES.lint, look: 'Threads, hairs and dust against the light.' },
+      : `${hasInsert ? 'The insert goes in first: what is pressed without it is marked by its far side. ' : ''}${blank.jig ? 'Both faces' : 'The whole print area'}: one thread of lint makes a blue speck.`,
+    {
+      at: 'table',
+      hands: 2,
+      takes: TAKES.lint + (hasInsert ? TAKES.stack : 0),
+      look: 'Threads, hairs and dust against the light.',
+    },
   );
   if (settings.prePress.value >= LEAST_PRE_PRESS) {
     add('pre-press', 0, 'Pre-press', 'Empty, without the transfer: dries and flattens.', {
@@ -180,16 +128,35 @@ export function stepsOf(
       seconds: settings.prePress.value,
       look: 'Steam at the edges: when it stops, the cloth is dry.',
     });
-    add('lint-roll', 0, 'Lint-roll again while warm', 'The warm cloth lets go of what is left.', {
-      at: 'table',
-      hands: 2,
-      takes: TAKES.lint,
-      look: blank.surface === 'long pile' ? 'The pile lies one way.' : 'No crease is left.',
-    });
+    add(
+      'lint-roll',
+      0,
+      piled ? 'Comb the pile and lint-roll while warm' : 'Lint-roll again while warm',
+      `${piled ? 'All one way: where it parts, bare gaps show. ' : ''}The warm cloth lets go of what is left.`,
+      {
+        at: 'table',
+        hands: 2,
+        takes: TAKES.lint * (piled ? 2 : 1),
+        look: piled ? 'The pile lies one way.' : 'No crease is left.',
+      },
+    );
   }
   const pressings = (side: number) => Math.max(1, sections[side] ?? 1, blank.family === 'tumbler' ? 2 : 1);
   for (let side = 0; side < sides; side++) {
     const part = blank.family === 'tumbler' ? 'half' : 'section';
+    if (side > 0 && COOLED_BETWEEN.has(blank.family))
+      add(
+        'cool',
+        side - 1,
+        'Let it cool before the other side',
+        'Flat and alone: warm, it takes the mark of what lies on it.',
+        {
+          at: 'rack',
+          hands: 0,
+          takes: COOLS[blank.family] ?? USUAL_COOL,
+          look: 'Nothing lies on it.',
+        },
+      );
     if (side > 0)
       add(
         'turn',
@@ -199,30 +166,62 @@ export function stepsOf(
           ? 'The folded sheet stays closed round it, so that the gas stays in.'
           : blank.jig
             ? `Roll the printed edge a little round the jig, about ${lengthText(2)}, no more.`
-            : blank.family === 'faux leather'
-              ? 'Let it cool first. Fresh paper under and over it.'
-              : 'Fresh paper under and over it.',
+            : 'Fresh paper under and over it.',
         { at: 'press', hands: 2, takes: TAKES.turn, look: folded ? 'The fold stays shut.' : 'Which side is done.' },
       );
-    if (!folded || side === 0) {
+    if (side > 0 && !folded)
       add(
-        'place',
+        'lint-roll',
         side,
-        `Place the transfer${named(side)}`,
-        `${hasInsert ? 'Insert inside first. ' : ''}${down ? 'Print up, the blank face down on it' : 'Print face down'}. ${placing(blank, side)}`,
-        { at: 'table', hands: 2, takes: TAKES.place, look: 'Straight, and the right way up for what it says.' },
+        `${hard ? 'Wipe it clean' : 'Lint-roll'}${named(side)}`,
+        'This side has lain on the table and in the press.',
+        {
+          at: 'table',
+          hands: 2,
+          takes: TAKES.lint,
+          look: 'Threads, hairs and dust against the light.',
+        },
       );
+    if (!folded || side === 0) {
+      const sheet = folded ? 'folded' : (sheets[side] ?? 'whole');
+      if (sheet === 'folded')
+        add('prepare', side, 'Fold the sheet', 'On its marks, the print inside, and crease it once.', {
+          at: 'table',
+          hands: 2,
+          takes: TAKES.fold,
+          look: 'The pattern meets at the fold.',
+        });
+      else if (sheet !== 'whole')
+        add('prepare', side, `Join the parts${named(side)}`, JOINED[sheet], {
+          at: 'table',
+          hands: 2,
+          takes: TAKES.join,
+          look: 'No gap, no letter cut in two, nothing stuck on the print.',
+        });
+      // A mist is laid on before the transfer is: tape holds what lies already.
       if (hold === 'spray')
         add(
           'hold',
           side,
-          `Hold it with spray${named(side)}`,
+          `A mist of spray${named(side)}`,
           house.sprayed === 'paper'
-            ? 'A mist on the paper, in a box; then lay it on and press it flat with the hand.'
-            : 'A mist on the blank, away from the press; then press the paper flat on it.',
-          { at: 'table', hands: 2, takes: TAKES.hold, look: 'No corner lifts.' },
+            ? 'On the printed paper, in a box, from a forearm away.'
+            : 'On the blank, away from the press.',
+          { at: 'table', hands: 2, takes: TAKES.hold, look: 'Dry to the touch in a few seconds; no wet spot.' },
         );
-      else if (hold !== 'nothing')
+      add(
+        'place',
+        side,
+        `Place the transfer${named(side)}`,
+        `${down ? 'Print up, the blank face down on it' : 'Print face down'}. ${placing(blank, side)}${hold === 'spray' ? ' Smooth it flat with the hand.' : ''}`,
+        {
+          at: 'table',
+          hands: 2,
+          takes: TAKES.place,
+          look: `Straight, and the right way up for what it says${hold === 'spray' ? '; no corner lifts' : ''}.`,
+        },
+      );
+      if (hold !== 'nothing' && hold !== 'spray')
         add('hold', side, `Hold it${named(side)}`, HELD[hold], {
           at: 'table',
           hands: 2,
@@ -232,13 +231,18 @@ export function stepsOf(
       add(
         'stack',
         side,
-        `Lay it in the press${named(side)}`,
+        `${ironed ? 'Lay it on the board' : 'Lay it in the press'}${named(side)}`,
         `From below: ${[...layers]
           .reverse()
           .filter(({ role }) => !role.endsWith('plate'))
           .map(({ name }) => name.toLowerCase())
           .join(', ')}.`,
-        { at: 'press', hands: 2, takes: TAKES.stack, look: 'As the bed shows; what hangs off is off.' },
+        {
+          at: 'press',
+          hands: 2,
+          takes: TAKES.stack,
+          look: ironed ? 'Flat, on something hard.' : 'As the bed shows; what hangs off is off.',
+        },
       );
     }
     const count = pressings(side);
@@ -277,7 +281,9 @@ export function stepsOf(
         'press',
         side,
         `Press${named(side)}${which}`,
-        `${level === 'medium' ? 'Medium' : level === 'light' ? 'Light' : 'Firm'} pressure, plates level.`,
+        ironed
+          ? 'Set it down and lean on it, straight from above; lift it to move on, never slide.'
+          : `${level === 'medium' ? 'Medium' : level === 'light' ? 'Light' : 'Firm'} pressure${isCurved(press.kind) ? '' : ', plates level'}.`,
         {
           at: 'press',
           hands: 1,

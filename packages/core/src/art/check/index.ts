@@ -1,5 +1,6 @@
 import type { Finding } from '../../finding/index.js';
 import type { Blank, Template } from '../../blank/index.js';
+import { applyTo, boundsOf, rectContains, rectPolygon } from '../../geometry/index.js';
 import type { UnitPrinter } from '../../units/index.js';
 import type { Drawn } from '../compose.js';
 import { coverageOf, type Coverage } from '../coverage.js';
@@ -24,9 +25,39 @@ export interface ComposedSide {
   drawn: Drawn[];
 }
 
-function whiteEdges(side: number, { template }: ComposedSide, coverage: Coverage, print: UnitPrinter): Finding[] {
+/** Whether all that is printed ends well inside the face, on every side: then it is meant to. */
+function isSpot(template: Template, drawn: readonly Drawn[]): boolean {
+  const within = boundsOf(template.safePolygon);
+  return (
+    template.safePolygon.length > 0 &&
+    drawn.every((one) => {
+      if (one.kind === 'text') return true;
+      const { width, height } = one.art.facts;
+      const corners = rectPolygon({ x: 0, y: 0, width, height }).map((corner) => applyTo(one.base, corner));
+      return one.item.repeat === 'once' && rectContains(within, boundsOf(corners), 0.1);
+    })
+  );
+}
+
+function whiteEdges(
+  side: number,
+  { template, drawn }: ComposedSide,
+  coverage: Coverage,
+  print: UnitPrinter,
+): Finding[] {
   if (template.bleed === 0 || coverage.missingShare === 0) return [];
   const share = coverage.missingShare;
+  if (isSpot(template, drawn))
+    return [
+      artFinding(
+        'art.part',
+        'note',
+        'The art covers part of the face; the rest stays as it is',
+        'It ends inside the face on every side, so no edge of it shows as a slip.',
+        'Nothing, if that is meant. To cover the whole face choose Cover.',
+        { side },
+      ),
+    ];
   return [
     artFinding(
       'art.cover',

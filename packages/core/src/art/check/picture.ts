@@ -1,7 +1,7 @@
 import type { Finding, Severity } from '../../finding/index.js';
 import { applyTo, boundsOf, polygonContains, rectContains, rectPolygon } from '../../geometry/index.js';
 import { baseKindOf, type Blank, type Template } from '../../blank/index.js';
-import { tidyNumber, type UnitPrinter } from '../../units/index.js';
+import type { UnitPrinter } from '../../units/index.js';
 import type { Art } from '../art.js';
 import type { DrawnPicture } from '../compose.js';
 import { pixelsPerInch } from '../placement.js';
@@ -42,7 +42,7 @@ function resolution({ art, placement }: DrawnPicture, { blank, side }: CheckPlac
       severity,
       `${Math.round(ppi)} pixels per inch: ${words}`,
       `The aim on ${blank.surface} cloth is ${Math.round(aim * forgiving)} pixels per inch at printed size.`,
-      `Use a picture ${tidyNumber((aim * forgiving) / ppi, 1)} times as wide in pixels, or print it smaller.`,
+      `Use a picture at least ${Math.ceil((art.facts.width * aim * forgiving) / ppi / 10) * 10} pixels wide, or print it smaller.`,
       { side },
     ),
   ];

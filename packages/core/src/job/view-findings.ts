@@ -1,0 +1,34 @@
+import type { Finding, Stage } from '../finding/index.js';
+
+/** Too few blanks for the run. */
+export const shortOf = (stock: number, pieces: number): Finding => ({
+  code: 'blank.stock',
+  severity: 'fix',
+  title: `${stock} in stock, ${pieces} to press`,
+  why: `${pieces - stock} more are needed, and some to spare for what is spoiled.`,
+  remedy: 'Order them before anything is printed, or correct the stock on the shelf.',
+  where: { stage: 'blank' },
+  waivable: true,
+});
+
+/** What was approved is not what stands now. */
+export const approvalVoid = (by: string): Finding => ({
+  code: 'art.approval',
+  severity: 'fix',
+  title: `The art changed after ${by} approved it`,
+  why: 'What was approved is no longer what would be printed.',
+  remedy: 'Send a new proof and record the answer, or undo the change.',
+  where: { stage: 'art' },
+  waivable: true,
+});
+
+/** A stage lacks what everything after it hangs on. */
+export const missing = (stage: Stage, title: string, why: string, remedy: string): Finding => ({
+  code: `${stage}.missing`,
+  severity: 'stop',
+  title,
+  why,
+  remedy,
+  where: { stage },
+  waivable: false,
+});
