@@ -117,6 +117,32 @@ describe('stops and waivers', () => {
     expect(waived.body.job.waivers).toMatchObject([{ code: 'blank.base', reason: 'A sample to show why not.' }]);
     expect((await server.ask('POST', `jobs/${job.id}/plan`)).status).toBe(201);
   });
+  it('go with a repeat, which has the choices of the job and the one change', async () => {
+    const body = { ...EMPTY_BLANK, name: 'Dark again', baseColour: '#101014', style: 'spot' };
+    const dark = (await server.ask<{ id: string }>('POST', 'blanks', body)).body;
+    const { job } = await server.save(await tees(3), { blankId: dark.id, due: '2026-12-24' });
+    await server.ask('POST', `jobs/${job.id}/waivers`, { code: 'blank.base', reason: 'Known.' });
+    const again = await server.ask<JobFile>('POST', `jobs/${job.id}/repeat`, {
+      pieces: [2, 0],
+      overrides: { dwell: 50 },
+    });
+    expect(again.status).toBe(201);
+    expect(again.body.job).toMatchObject({
+      name: `${job.name}, again`,
+      pieces: 2,
+      due: null,
+      blankId: dark.id,
+      design: job.design,
+      overrides: { dwell: 50 },
+      waivers: [{ code: 'blank.base', reason: 'Known.' }],
+    });
+    expect(again.body.job.number).toBeGreaterThan(job.number);
+    const whole = await server.ask<JobFile>('POST', `jobs/${job.id}/repeat`, {});
+    expect(whole.body.job).toMatchObject({ name: job.name, pieces: 3, overrides: job.overrides });
+    const beyond = await server.ask('POST', `jobs/${job.id}/repeat`, { pieces: [3] });
+    expect([beyond.status, beyond.body.code]).toEqual([422, 'repeat.no-piece']);
+    expect((await server.ask('POST', `jobs/${job.id}/repeat`, { pieces: [1, 1] })).status).toBe(400);
+  });
   it('cannot be waived where going on makes no sense', async () => {
     const { job } = await server.job(1, () => ({}));
     expect((await server.ask('POST', `jobs/${job.id}/waivers`, { code: 'blank.missing', reason: 'x' })).body.code).toBe(

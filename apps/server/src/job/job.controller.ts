@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
-import type { Approval, JobChange, JobFile, PackedJobFile } from '@kanga/core/job';
+import type { Approval, JobChange, JobFile, PackedJobFile, Repeat } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
 import {
   archiveSchema,
@@ -8,6 +8,7 @@ import {
   jobsQuerySchema,
   newApprovalSchema,
   newJobSchema,
+  repeatSchema,
   type JobList,
   type JobSummary,
   type NewJob,
@@ -67,6 +68,15 @@ export class JobController {
   @HttpCode(200)
   undelete(@Param('id', new Valid(idSchema)) id: string): Promise<JobSummary> {
     return this.jobs.putAway(id, 'deleted_at', false);
+  }
+
+  /** Opens a job that does this one again, or some of its pieces. */
+  @Post(':id/repeat')
+  repeat(
+    @Param('id', new Valid(idSchema)) id: string,
+    @Body(new Valid(repeatSchema)) wanted: Repeat,
+  ): Promise<JobFile> {
+    return this.jobs.repeat(id, wanted);
   }
 
   @Post(':id/waivers')

@@ -176,8 +176,8 @@ export class JobRepository {
       await trx('waiver').insert(job.waivers.map((waiver) => ({ ...waiver, job_id: job.id })));
   }
 
-  async waive(id: string, { code, reason }: Pick<Waiver, 'code' | 'reason'>): Promise<void> {
-    await this.db('waiver').insert({ job_id: id, code, reason }).onConflict(['job_id', 'code']).merge(['reason']);
+  async waive(id: string, { code, reason }: Pick<Waiver, 'code' | 'reason'>, db: Knex = this.db): Promise<void> {
+    await db('waiver').insert({ job_id: id, code, reason }).onConflict(['job_id', 'code']).merge(['reason']);
   }
 
   async approve(id: string, approval: Approval, trx: Knex.Transaction): Promise<void> {

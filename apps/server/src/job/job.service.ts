@@ -11,8 +11,10 @@ import {
   type Job,
   type JobChange,
   packJobFile,
+  repeatOf,
   type JobFile,
   type PackedJobFile,
+  type Repeat,
   type JobView,
 } from '@kanga/core/job';
 import { unitPrinter } from '@kanga/core/units';
@@ -134,6 +136,31 @@ export class JobService {
     const id = randomUUID();
     await this.jobs.open(id, sent);
     return this.file(id);
+  }
+
+  /** A new job that does one again, or some of its pieces. What was waived there is waived here: whoever said why has said it. */
+  async repeat(id: string, wanted: Repeat): Promise<JobFile> {
+    const job = await this.job(id);
+    const beyond = wanted.pieces?.find((piece) => piece >= job.pieces);
+    if (beyond !== undefined)
+      throw refuse(
+        422,
+        'repeat.no-piece',
+        `Job ${job.number} has no piece ${beyond + 1}`,
+        `It has ${job.pieces}; they are counted from 0 here.`,
+      );
+    const again = randomUUID();
+    const change = repeatOf(job, wanted);
+    try {
+      await this.jobs.transaction(async (trx) => {
+        await this.jobs.open(again, change, trx);
+        await this.jobs.save(again, { ...change, version: 1 }, trx);
+        for (const waiver of job.waivers) await this.jobs.waive(again, waiver, trx);
+      });
+    } catch (error) {
+      throw missingChoice(error);
+    }
+    return this.file(again);
   }
 
   async save(id: string, change: JobChange): Promise<JobFile> {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import {
   DESIGN_LIMITS,
+  saidFor,
   sideDesign,
   tidyPlacement,
   withFill,
@@ -46,7 +47,7 @@ export function useDesign() {
 
   const change = (design: SideDesign[], merge = false) => {
     setDraft(null);
-    session.change({ design }, { merge });
+    session.change({ design: blank ? saidFor(design, blank) : design }, { merge });
   };
   const put = (item: DesignItem, merge = false) => {
     change(

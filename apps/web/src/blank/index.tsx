@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { proposedAgain } from '@kanga/core/art';
+import { proposedAgain, saidFor } from '@kanga/core/art';
 import { dyeShareOf, isHardGoods } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
@@ -158,7 +158,7 @@ export default function BlankStage() {
               session.change({
                 blankId: chosen.id,
                 bleed: null,
-                design: proposedAgain(view.job.design),
+                design: saidFor(proposedAgain(view.job.design), chosen),
                 overrides: {},
               });
             }}

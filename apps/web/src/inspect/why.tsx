@@ -1,8 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { valuesOf } from '@kanga/core/art';
 import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/core/inspect';
-import { changeOf, pressedOf, type JobFile, type JobView } from '@kanga/core/job';
+import { pressedOf, type JobFile, type JobView } from '@kanga/core/job';
 import type { Overrides } from '@kanga/core/stack';
 import type { ActualCourse } from '@kanga/contract/bench';
 import { api, jobsQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
@@ -17,27 +16,11 @@ const withChange = ({ house, ...others }: Overrides, { overrides = {} }: Change)
 });
 
 /** A new job for just the spoiled pieces: as this one was planned, with the one change. */
-async function repeat({ job }: JobView, pieces: readonly number[], change: Change): Promise<JobFile> {
-  const opened = await api<JobFile>('jobs', {
+const repeat = ({ job }: JobView, pieces: readonly number[], change: Change): Promise<JobFile> =>
+  api<JobFile>(`jobs/${job.id}/repeat`, {
     method: 'POST',
-    json: { name: `${job.name}, again`, customer: job.customer, due: job.due, pieces: pieces.length },
+    json: { pieces, overrides: withChange(job.overrides, change) },
   });
-  const run = job.run && pieces.map((piece) => ({ values: valuesOf(job.run, piece), count: 1 }));
-  const { version } = opened.job;
-  return api<JobFile>(`jobs/${opened.job.id}`, {
-    method: 'PUT',
-    json: {
-      ...changeOf(job),
-      name: opened.job.name,
-      pieces: pieces.length,
-      run,
-      reached: 'stack',
-      version,
-      sheet: { ...job.sheet, arrangement: null },
-      overrides: withChange(job.overrides, change),
-    },
-  });
-}
 
 function CauseItem({ cause }: { cause: Cause }) {
   const print = usePrint();

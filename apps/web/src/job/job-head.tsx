@@ -3,6 +3,7 @@ import { formatDay } from '@kanga/core/shop';
 import { Dialog } from '../ui/index.js';
 import { useJob } from './job-context.js';
 import { JobForm } from './job-form.js';
+import { RepeatJob } from './repeat.js';
 
 /** What the job is, in the top row; a press on it changes its name, customer, day and pieces. */
 export function JobHead() {
@@ -60,6 +61,7 @@ export function JobHead() {
       <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
         Save ticket
       </a>
+      {closed && <RepeatJob />}
     </>
   );
 }

@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { descriptionOf, EMPTY_BLANK, type Blank } from '@kanga/core/blank';
 import { crossingOf } from '@kanga/core/geometry';
 import { changeOf, type JobFile } from '@kanga/core/job';
-import { proposedAgain } from '@kanga/core/art';
+import { proposedAgain, saidFor } from '@kanga/core/art';
 import type { NewBlank } from '@kanga/contract/blank';
 import { api, ApiError, blanksQuery, problemFrom, queryClient } from '../data/index.js';
 import { Cloth, Field } from '../frame/index.js';
@@ -43,7 +43,7 @@ function useKeep(known: Blank | null, jobId: string | null) {
         : await api<Blank>('blanks', { method: 'POST', json: tidy });
       if (jobId) {
         const { job } = await api<JobFile>(`jobs/${jobId}`);
-        const design = proposedAgain(job.design);
+        const design = saidFor(proposedAgain(job.design), kept);
         const file = await api<JobFile>(`jobs/${jobId}`, {
           method: 'PUT',
           json: { ...changeOf(job), blankId: kept.id, bleed: null, overrides: {}, design },

@@ -7,6 +7,7 @@ import {
   type JobChange,
   type JobFile,
   type PackedJobFile,
+  type Repeat,
 } from '@kanga/core/job';
 import { artSchema, designSchema, runSchema } from '../art/index.js';
 import { benchEventSchema, packedEventsSchema } from '../bench/index.js';
@@ -47,6 +48,21 @@ export const newApprovalSchema = Joi.object<Pick<Approval, 'by' | 'fingerprint'>
 
 export type NewJob = Pick<Job, 'name' | 'customer' | 'due' | 'pieces'>;
 export const newJobSchema = Joi.object<NewJob, true>(head);
+
+/** What is wanted again of a job; pieces from 0. */
+export const repeatSchema = Joi.object<Repeat>({
+  pieces: Joi.array()
+    .items(
+      Joi.number()
+        .integer()
+        .min(0)
+        .max(PIECES_LIMITS.most - 1),
+    )
+    .min(1)
+    .unique()
+    .max(PIECES_LIMITS.most),
+  overrides: overridesSchema,
+});
 
 const version = Joi.number().integer().min(1).required();
 /** A run of names makes up the pieces: its counts come to just as many. */

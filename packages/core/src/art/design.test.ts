@@ -1,5 +1,5 @@
 import { samplePicture } from '../testing/index.js';
-import { artIdsOf, fieldsOf, valuesOf, type SideDesign } from './index.js';
+import { artIdsOf, fieldsOf, isPrinted, saidFor, valuesOf, type SideDesign } from './index.js';
 
 describe('a design', () => {
   it('names its pictures and its fields once', () => {
@@ -28,4 +28,40 @@ describe('a design', () => {
     expect([0, 1, 2, 3].map((piece) => valuesOf(run, piece)['name'])).toEqual(['A', 'A', 'B', undefined]);
     expect(valuesOf(null, 0)).toEqual({});
   });
+});
+
+describe('a design for a blank with several sides', () => {
+  const face = {
+    name: 'face',
+    outline: { kind: 'rectangle' as const, width: 100, height: 100, radius: 0 },
+    keepOuts: [],
+  };
+  const goods = (style: 'spot' | 'edge to edge') => ({ style, sides: [face, face] });
+  const item = {
+    kind: 'picture' as const,
+    id: 'i',
+    artId: 'a',
+    placement: null,
+    repeat: 'once' as const,
+    mirroredInFile: false,
+  };
+  const design: SideDesign[] = [{ fill: 'own', items: [item] }];
+  const printed = (style: 'spot' | 'edge to edge', of = design) =>
+    [0, 1].map((side) => isPrinted(saidFor(of, goods(style)), side));
+
+  it('stays on its side where it is a spot, and goes on both faces where it covers them', () => {
+    expect(printed('spot')).toEqual([true, false]);
+    expect(printed('edge to edge')).toEqual([true, true]);
+  });
+  it('keeps what was said', () => {
+    const both: SideDesign[] = [...design, { fill: 'same', items: [] }];
+    expect(printed('spot', both)).toEqual([true, true]);
+    expect(saidFor(both, goods('spot'))).toEqual(both);
+    const back: SideDesign[] = [
+      { fill: 'own', items: [] },
+      { fill: 'own', items: [item] },
+    ];
+    expect(printed('spot', back)).toEqual([false, true]);
+  });
+  it('says nothing while there is nothing to print', () => expect(saidFor([], goods('spot'))).toEqual([]));
 });

@@ -1,3 +1,4 @@
+import type { Blank } from '../blank/index.js';
 import { fieldsIn, type FontId } from '../text/index.js';
 import type { Placement } from './art.js';
 
@@ -115,6 +116,14 @@ export function withItems(
     const one = sideDesign(design, i);
     return i === side ? { ...one, items: change(one.items) } : one;
   });
+}
+
+/** The design with each side of a blank said: a spot print stays on the side that it was made for, goods with two faces show the same on both. Nothing is said of a design without items. */
+export function saidFor(design: readonly SideDesign[], { style, sides }: Pick<Blank, 'style' | 'sides'>): SideDesign[] {
+  if (!design.some(({ items }) => items.length > 0)) return [...design];
+  return Array.from({ length: Math.max(design.length, sides.length) }, (_, side) =>
+    design[side] === undefined && side > 0 && style === 'spot' ? UNSAID.first : sideDesign(design, side),
+  );
 }
 
 /** The design with what a side shows changed. */

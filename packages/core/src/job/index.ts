@@ -8,3 +8,4 @@ export * from './departure-words.js';
 export * from './outcome.js';
 export * from './pressed.js';
 export * from './swap.js';
+export * from './repeat.js';

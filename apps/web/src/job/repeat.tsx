@@ -1,0 +1,73 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { sinceThen, type JobFile } from '@kanga/core/job';
+import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { Button, Dialog, ProblemText } from '../ui/index.js';
+import { useJob } from './job-context.js';
+
+/** Does a closed job again: says what has changed since it was pressed, and opens a new one that begins at its stack. */
+export function RepeatJob() {
+  const { view, print } = useJob();
+  const [open, setOpen] = useState(false);
+  const navigate = useNavigate();
+  const again = useMutation({
+    mutationFn: () => api<JobFile>(`jobs/${view.job.id}/repeat`, { method: 'POST', json: {} }),
+    onSuccess: async ({ job }) => {
+      await queryClient.invalidateQueries(jobsQuery);
+      setOpen(false);
+      await navigate(`/jobs/${job.id}/stack`);
+    },
+  });
+  const changed = open ? sinceThen(view, print) : [];
+  return (
+    <Dialog
+      title={`Do job ${view.job.number} again?`}
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button tone="strong" className="ml-3">
+          Repeat
+        </Button>
+      }
+    >
+      {changed.length === 0 ? (
+        <p className="text-lg">
+          Nothing has changed since it was pressed: blank, settings, press, paper and ways are as they were.
+        </p>
+      ) : (
+        <>
+          <p className="text-lg">Since it was pressed:</p>
+          <ul className="my-2 list-disc space-y-1 pl-6 text-lg">
+            {changed.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      <p className="mt-2 text-soft">
+        The new job has {view.job.pieces} {view.job.pieces === 1 ? 'piece' : 'pieces'}, the same art and the same
+        waivers, and begins at the stack. Its day and its pieces can be changed there.
+      </p>
+      {again.isError && <ProblemText problem={problemFrom(again.error)} className="mt-2" />}
+      <div className="mt-4 flex justify-end gap-2">
+        <Button
+          onClick={() => {
+            setOpen(false);
+          }}
+        >
+          Not now
+        </Button>
+        <Button
+          tone="strong"
+          disabled={again.isPending}
+          onClick={() => {
+            again.mutate();
+          }}
+        >
+          Open the new job
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
