@@ -80,9 +80,12 @@ test('a print is ticked off, made, sent to the printer that ships, and its paper
   const card = page.getByRole('dialog');
   await expect(card.getByText('100 %, no fitting, no borderless enlargement')).toBeVisible();
   await card.getByLabel('Who prints?').fill('Wren');
+  // Nothing is assumed of the nozzles: somebody says.
   const make = card.getByRole('button', { name: 'Make the print' });
   await expect(make).toBeDisabled();
   for (const line of await card.getByRole('checkbox').all()) await line.check();
+  await expect(make).toBeDisabled();
+  await card.getByText('Printed, no gaps').click();
   await make.click();
   const prints = page.getByRole('region', { name: 'Prints' });
   await expect(prints.getByText('Ready to print')).toBeVisible({ timeout: 30_000 });

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { JobFile } from '@kanga/core/job';
+import { changeOf, printedAs, viewJob, type JobFile } from '@kanga/core/job';
+import { unitPrinter } from '@kanga/core/units';
 import { TICKS, type PrintRecord } from '@kanga/core/sheet';
 import type { Printer as ShopPrinter } from '@kanga/core/shop';
 import type { NewPrint } from '@kanga/contract/sheet';
@@ -100,6 +101,32 @@ describe('a print', () => {
     const [ink] = shop.printers[0]?.inks ?? [];
     const area = (await ready()).paper.sheets * 0.21 * 0.297;
     expect(of('cyan')?.millilitres).toBeCloseTo((of('cyan')?.cover ?? 0) * area * (ink?.perSquareMetre ?? 0), 1);
+  });
+  it('says what it shows of its job, so that a change made since is seen', async () => {
+    const view = async () => {
+      const file = (await server.ask<JobFile>('GET', `jobs/${job.job.id}`)).body;
+      const { settings, ...floor } = await server.shop();
+      return viewJob(file, { ...floor, house: settings.house, energy: settings.energy }, unitPrinter(settings.units));
+    };
+    const record = await ready();
+    const of = async () => printedAs(await view(), [record]);
+    expect(await of()).toBe('as it is');
+    const { job: kept } = (await server.ask<JobFile>('GET', `jobs/${job.job.id}`)).body;
+    const changed = { ...changeOf(kept), bleed: (kept.bleed ?? 6) + 1 };
+    const saved = await server.ask<JobFile>('PUT', `jobs/${kept.id}`, changed);
+    expect(saved.status).toBe(200);
+    expect(await of()).toBe('as it was');
+    // Taken back, it is what was printed again.
+    await server.ask('PUT', `jobs/${kept.id}`, { ...changed, bleed: kept.bleed, version: saved.body.job.version });
+    expect(await of()).toBe('as it is');
+  });
+  it('is refused without a nozzle check where the shop insists on one', async () => {
+    const { settings } = await server.shop();
+    await server.ask('PUT', 'shop/settings', { ...settings, nozzlesFirst: true });
+    const refused = await server.ask('POST', 'prints', wanted({ nozzles: 'not checked' }));
+    expect([refused.status, refused.body.code]).toEqual([409, 'print.nozzles']);
+    expect((await server.ask('POST', 'prints', wanted())).status).toBe(201);
+    await server.ask('PUT', 'shop/settings', settings);
   });
   it('is refused while a line of its card is not ticked, naming the line', async () => {
     const { status, body } = await server.ask('POST', 'prints', wanted({ ticks: ['size'] }));

@@ -51,6 +51,14 @@ export class PrintService {
   async ask(wanted: NewPrint, origin: string): Promise<PrintRecord> {
     const known = await this.prints.find(wanted.id);
     if (known) return known.record;
+    const { settings } = await this.shop.read();
+    if (settings.nozzlesFirst && wanted.nozzles !== 'good')
+      throw refuse(
+        409,
+        'print.nozzles',
+        'The nozzles were not checked',
+        'This shop prints nothing without a nozzle check: print one, look for gaps, and say that it was good.',
+      );
     const ready = await this.sheets.readyFor(wanted.what, origin);
     const { printer, media, tray, layout } = ready;
     const lines = cardLines(media.card, printer);
@@ -60,7 +68,7 @@ export class PrintService {
         {
           by: wanted.by,
           title: ready.title,
-          jobs: ready.jobs.map(({ id, number, name }) => ({ id, number, name })),
+          jobs: ready.jobs.map(({ id, number, name, made }) => ({ id, number, name, made })),
           printer: { id: printer.id, name: printer.name },
           media: { id: media.id, name: media.name, kind: media.kind },
           mirroredBy: printer.mirroredBy,

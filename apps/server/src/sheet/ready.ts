@@ -1,5 +1,5 @@
 import type { DrawnPicture } from '@kanga/core/art';
-import type { JobView } from '@kanga/core/job';
+import { madeOf, type JobView } from '@kanga/core/job';
 import { isLayout, type Layout, type LayoutRequest, type Tray } from '@kanga/core/sheet';
 import type { Media, Printer } from '@kanga/core/shop';
 import { MM_PER_INCH } from '@kanga/core/units';
@@ -8,7 +8,7 @@ import type { OrderedJob } from './order.js';
 
 /** Sheets that are ready to be drawn: plain data, so that it can be kept until they are. */
 export interface FrozenSheets {
-  jobs: (OrderedJob & { id: string })[];
+  jobs: (OrderedJob & { id: string; made: string })[];
   tray: Tray;
   layout: Layout;
   media: Media;
@@ -36,16 +36,20 @@ export function refuseStops({ blocks, job }: JobView): void {
   });
 }
 
-const orderedJob = ({ job, templates, arts }: JobView): FrozenSheets['jobs'][number] => ({
-  id: job.id,
-  number: job.number,
-  name: job.name,
-  pieces: job.pieces,
-  design: job.design,
-  run: job.run,
-  templates,
-  arts,
-});
+const orderedJob = (view: JobView): FrozenSheets['jobs'][number] => {
+  const { job, templates, arts } = view;
+  return {
+    made: madeOf(view),
+    id: job.id,
+    number: job.number,
+    name: job.name,
+    pieces: job.pieces,
+    design: job.design,
+    run: job.run,
+    templates,
+    arts,
+  };
+};
 
 /** Every picture of the jobs, each once, with the pixels that its largest print has use for at this resolution. */
 function wishesOf(views: readonly JobView[], { resolution }: Printer): FrozenSheets['wishes'] {

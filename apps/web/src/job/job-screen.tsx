@@ -4,8 +4,8 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
 import { allPressed, type BenchEvent } from '@kanga/core/bench';
-import { STAGES, type Finding, type Stage } from '@kanga/core/finding';
-import { atBench, nextAction, viewJob, type JobFile } from '@kanga/core/job';
+import { bySeverity, STAGES, type Finding, type Stage } from '@kanga/core/finding';
+import { atBench, checkPrinted, nextAction, viewJob, type JobFile } from '@kanga/core/job';
 import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
 import {
@@ -18,6 +18,7 @@ import {
   jobsQuery,
   JobSession,
   loadJob,
+  printsQuery,
   problemFrom,
   queryClient,
   serverNow,
@@ -207,6 +208,10 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const { data: courses = NO_COURSES } = useQuery({ ...actualsQuery(session.job.id), enabled: stage === 'inspect' });
   const reading = usePlateReading(view.bench?.press.id ?? null);
   const devices = useDeviceFindings(view.bench ? [view.bench.press] : []);
+  const beforePress = stage === 'stack' || stage === 'press';
+  const { data: prints } = useQuery({ ...printsQuery(session.job.id), enabled: beforePress || stage === 'sheet' });
+  // Only when it is known what was printed, and nothing on its way to the server would change it.
+  const printed = prints && !state.pending && beforePress ? checkPrinted(view, prints) : [];
   const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
   const troubleActions = useTrouble(session, state, onFault);
   const troubles: Finding[] = [state.trouble, bench.trouble, refusal, aside].flatMap((problem) =>
@@ -240,7 +245,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   };
   const Screen = SCREENS[stage];
   const atPress = stage === 'press' && plan !== null;
-  const findings = [...troubles, ...(atPress ? devices : view.findings[stage])];
+  const findings = [...troubles, ...bySeverity([...(atPress ? devices : view.findings[stage]), ...printed])];
 
   return (
     <JobContextDoor value={context}>

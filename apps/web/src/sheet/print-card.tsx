@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { cardLines, TICKS, type PrintRecord, type Tick } from '@kanga/core/sheet';
 import type { Media, Printer } from '@kanga/core/shop';
 import type { Problem } from '@kanga/contract/finding';
+import { useShop } from '../data/index.js';
 import { Choice, FormFoot, TextField } from '../ui/index.js';
 
 const WHO = 'kanga.printed-by';
@@ -40,15 +41,16 @@ export function PrintCard({
 }) {
   const [by, setBy] = useState(remembered);
   const [ticked, setTicked] = useState<ReadonlySet<Tick>>(new Set());
-  const [nozzles, setNozzles] = useState<PrintRecord['nozzles']>('not checked');
+  const [nozzles, setNozzles] = useState<PrintRecord['nozzles'] | null>(null);
   const lines = cardLines(media.card, printer);
+  const { nozzlesFirst = false } = useShop().settings;
   const whole = TICKS.every((tick) => ticked.has(tick));
   return (
     <form
       className="space-y-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (!whole || by.trim() === '') return;
+        if (!whole || by.trim() === '' || nozzles === null) return;
         localStorage.setItem(WHO, by.trim());
         onDone({ by: by.trim(), ticks: [...ticked], nozzles });
       }}
@@ -83,10 +85,14 @@ export function PrintCard({
         value={nozzles}
         options={[
           { value: 'good', label: 'Printed, no gaps' },
-          { value: 'not checked', label: 'Not checked' },
+          ...(nozzlesFirst ? [] : [{ value: 'not checked' as const, label: 'Not checked' }]),
         ]}
         onChange={setNozzles}
       />
+      <p className="text-[15px] text-soft">
+        A blocked nozzle is a white or pale stripe through every transfer.
+        {nozzlesFirst && ' This shop prints nothing without a check.'}
+      </p>
       <TextField
         label="Who prints?"
         required
@@ -100,7 +106,7 @@ export function PrintCard({
         problem={problem}
         onCancel={onCancel}
         label={busy ? 'Making it…' : 'Make the print'}
-        disabled={busy || !whole || by.trim() === ''}
+        disabled={busy || !whole || by.trim() === '' || nozzles === null}
       />
     </form>
   );

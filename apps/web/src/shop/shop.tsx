@@ -142,6 +142,13 @@ export function ShopPage() {
                 set({ sounds });
               }}
             />
+            <YesNo
+              label="Nothing is printed without a nozzle check"
+              value={settings.nozzlesFirst ?? false}
+              onChange={(nozzlesFirst) => {
+                set({ nozzlesFirst });
+              }}
+            />
             <div className="max-w-sm">
               <ParsedField
                 label="Energy of the dye, kJ/mol: how much less heat costs in time"

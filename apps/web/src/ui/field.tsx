@@ -112,7 +112,8 @@ export function Choice<T extends string>({
   disabled = false,
 }: {
   label: string;
-  value: T;
+  /** Null: nothing is chosen yet. */
+  value: T | null;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
   disabled?: boolean;

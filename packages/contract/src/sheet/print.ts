@@ -85,7 +85,7 @@ export const printRecordSchema = Joi.object<PrintRecord, true>({
   by,
   title: Joi.string().required(),
   jobs: Joi.array()
-    .items(Joi.object({ ...named, number: Joi.number().integer().required() }))
+    .items(Joi.object({ ...named, number: Joi.number().integer().required(), made: Joi.string() }))
     .required(),
   printer: Joi.object(named).required(),
   media: Joi.object({ ...named, kind: Joi.string().valid('cut', 'roll').required() }).required(),

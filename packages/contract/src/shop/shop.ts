@@ -194,6 +194,7 @@ export const settingsSchema = Joi.object<Settings, true>({
       isZone(zone) ? zone : helpers.message({ custom: '{{#label}} must be a time zone such as Europe/Lisbon' }),
     )
     .required(),
+  nozzlesFirst: Joi.boolean(),
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

@@ -9,3 +9,4 @@ export * from './outcome.js';
 export * from './pressed.js';
 export * from './swap.js';
 export * from './repeat.js';
+export * from './printed.js';

@@ -97,7 +97,8 @@ export interface PrintRecord {
   at: string;
   by: string;
   title: string;
-  jobs: { id: string; number: number; name: string }[];
+  /** `made`: what it shows of each, as `madeOf` tells it; prints of before did not say. */
+  jobs: { id: string; number: number; name: string; made?: string }[];
   printer: Pick<Printer, 'id' | 'name'>;
   media: Pick<Media, 'id' | 'name' | 'kind'>;
   /** Who was to mirror when it was made. */

@@ -178,4 +178,6 @@ export interface Settings {
   people: string[];
   /** Where it stands, of the IANA Time Zone Database: its days begin and end there. */
   timeZone: string;
+  /** Nothing is printed without a nozzle check; left out: it is asked about. */
+  nozzlesFirst?: boolean;
 }
