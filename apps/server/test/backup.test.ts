@@ -1,5 +1,14 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { WholeKanga } from './whole-kanga.js';
 
@@ -64,6 +73,16 @@ describe('a backup', () => {
     const { status, said } = shop.run('verify', file);
     expect(status).toBe(1);
     expect(said).toMatch(/is not a whole backup of Kanga/);
+  });
+  it('ends when the disk is full, says where, and leaves neither half a file nor a copy that waits for ever', () => {
+    const file = join(files, 'full.zip');
+    // Whatever is written to it finds no room.
+    symlinkSync('/dev/full', `${file}.part`);
+    const { status, said } = shop.run('backup', file);
+    expect(status).toBe(1);
+    expect(said).toContain(`the disk of ${files} is full: a backup of this database takes up to`);
+    expect(readdirSync(files).filter((name) => name.startsWith('full'))).toEqual([]);
+    expect(shop.processes('pg_dump')).toEqual([]);
   });
   it('can be locked with a passphrase, and opens with no other', () => {
     const file = join(files, 'locked.age');

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { Lack, postgresBin, ROOT } from '../machine.mjs';
 import { writeWhole } from '../write-whole.mjs';
@@ -8,7 +8,7 @@ import { writeContainer } from './container.mjs';
 import { digestsOf } from './digest.mjs';
 import { DUMP, FORMAT } from './manifest.mjs';
 
-/** What pg_dump gives, as a stream that fails when the program does. */
+/** What pg_dump gives, as a stream that fails when the program does; and the way to end it. Nobody reading what it says, it would wait for ever. */
 function dumped(source, snapshot) {
   const child = spawn(
     join(postgresBin(), 'pg_dump'),
@@ -23,8 +23,16 @@ function dumped(source, snapshot) {
     const code = await ended;
     if (code !== 0) throw new Lack(`the database could not be copied: ${said.trim() || `exit code ${code}`}`);
   }
-  return Readable.from(chunks(), { objectMode: false });
+  return { stream: Readable.from(chunks(), { objectMode: false }), end: () => child.kill('SIGKILL') };
 }
+
+/** A disk that is full, in words that say where, and how much is needed. */
+const fullDisk = (error, file, bytes) =>
+  error.code === 'ENOSPC'
+    ? new Lack(
+        `the disk of ${dirname(file)} is full: a backup of this database takes up to ${Math.ceil(bytes / 1e6)} MB. Make room there, or choose another folder: ./kanga backup --to FOLDER`,
+      )
+    : error;
 
 const stamp = (date) =>
   date
@@ -51,6 +59,7 @@ export async function makeBackup({ source, file, why, data, passphrase = null, n
   const client = new pg.Client({ connectionString: source.fullUrl, connectionTimeoutMillis: 10_000 });
   await client.connect();
   const part = `${file}.part`;
+  let [dump, size] = [null, 0];
   try {
     await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
     await client.query('SET LOCAL idle_in_transaction_session_timeout = 0');
@@ -58,11 +67,13 @@ export async function makeBackup({ source, file, why, data, passphrase = null, n
       `SELECT pg_export_snapshot() AS snapshot, current_setting('server_version') AS postgres, pg_database_size(current_database())::text AS bytes`,
     );
     const [{ snapshot, postgres, bytes }] = rows;
+    size = Number(bytes);
     const tables = await digestsOf(client);
     const migrations = (await client.query('SELECT name FROM migration ORDER BY id')).rows.map(({ name }) => name);
     const settings = join(data, 'backup.json');
+    dump = dumped(source, snapshot);
     const parts = [
-      [DUMP, dumped(source, snapshot)],
+      [DUMP, dump.stream],
       ['settings.json', Readable.from([Buffer.from(existsSync(settings) ? readFileSync(settings) : '{}')])],
     ];
     const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8'));
@@ -74,7 +85,7 @@ export async function makeBackup({ source, file, why, data, passphrase = null, n
           why,
           kanga: version,
           postgres,
-          databaseBytes: Number(bytes),
+          databaseBytes: size,
           migrations,
           parts: measured,
           tables,
@@ -97,8 +108,9 @@ export async function makeBackup({ source, file, why, data, passphrase = null, n
     return note;
   } catch (error) {
     rmSync(part, { force: true });
-    throw error;
+    throw fullDisk(error, file, size);
   } finally {
+    dump?.end();
     await client.end().catch(() => undefined);
   }
 }

@@ -165,7 +165,7 @@ export function ArtCanvas({ designing }: { designing: Designing }) {
         )}
         <path d={svgPath(template.bleedPolygon)} fill={blank.baseColour} />
         <DrawnItems drawn={drawn} template={template} />
-        {template.bleed > 0 && <Bare missing={drawn.length > 0 ? (checks[side]?.coverage.missing ?? []) : []} />}
+        {template.covers && <Bare missing={drawn.length > 0 ? (checks[side]?.coverage.missing ?? []) : []} />}
         {/* What can be taken hold of, without being seen. */}
         {drawn
           .filter((one) => !one.borrowed)

@@ -77,7 +77,7 @@ function Facts({
       {picture && composed ? (
         <PictureFacts
           drawn={picture}
-          missingShare={composed.template.bleed > 0 && check ? check.coverage.missingShare : null}
+          missingShare={composed.template.covers && check ? check.coverage.missingShare : null}
         />
       ) : (
         !chosen && <p className="pb-2 text-soft">What Kanga reads in the picture’s pixels appears here.</p>

@@ -75,7 +75,8 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
           {blank.sides.length > 1 && <span className="text-soft"> × {blank.sides.length} sides</span>}
         </p>
         <p className="text-[14.5px] text-soft">
-          {bleed > 0 ? `${print.length(bleed)} bleed` : 'spot print'} · {blank.surface}
+          {blank.style === 'spot' ? 'spot print' : bleed > 0 ? `${print.length(bleed)} bleed` : 'to the edge'} ·{' '}
+          {blank.surface}
           {blank.stock !== null && ` · ${blank.stock} in stock`}
         </p>
         <p className={`text-[15px] ${fitness.verdict === 'wrong process' ? 'font-semibold text-magenta' : ''}`}>

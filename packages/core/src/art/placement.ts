@@ -37,10 +37,10 @@ export function fitted(template: Template, size: PixelSize, fit: Fit): Placement
 }
 
 /**
- * The placement Kanga proposes: an edge-to-edge print covers the bleed, a spot print (no bleed) lies wholly inside.
+ * The placement Kanga proposes: an edge-to-edge print covers all with its bleed, a spot print lies wholly inside.
  */
 export const proposePlacement = (template: Template, size: PixelSize): Placement =>
-  fitted(template, size, template.bleed > 0 ? 'cover' : 'contain');
+  fitted(template, size, template.covers ? 'cover' : 'contain');
 
 /** Printed widths that make sense, mm. */
 export const PLACEMENT_LIMITS = { least: 2, most: 6000 };

@@ -56,6 +56,7 @@ export const KEEP_OUT_KINDS = [
   'collar',
   'strap slot',
   'drawcord',
+  'elastic',
   'cuff',
   'rubber border',
   'buckle',

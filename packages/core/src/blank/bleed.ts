@@ -1,10 +1,18 @@
 import type { Decision } from '../finding/index.js';
 import { MM_PER_INCH } from '../units/index.js';
-import { isHardGoods, type BlankDescription } from './blank.js';
+import { isHardGoods, type BlankDescription, type Side } from './blank.js';
+import { besideOf } from './template.js';
+
+/** A border as near as this to the print area leaves no room for a bleed, mm. */
+const BORDER_NEAR = 3;
+
+/** Whether what takes no dye runs along an edge of a side. */
+const isFramed = ({ keepOuts, outline }: Side): boolean =>
+  keepOuts.some((one) => one.kind === 'rubber border' && besideOf(one, outline).clearance < BORDER_NEAR);
 
 /**
  * Proposes the bleed of each edge, mm. Common practice, no published source: 1/16 in on small hard
- * pieces, 1/8 in on cases, masks and sleeves, 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank.
+ * pieces, 1/8 in on cases, masks and sleeves, 1/4 in on cushions, 3/8 in on socks, none for a print that sits inside the blank, nor up to a border that takes no dye.
  */
 export function proposeBleed(blank: BlankDescription): Decision<number> {
   const chosen = (value: number, why: string, low: number, high: number): Decision<number> => ({
@@ -18,6 +26,8 @@ export function proposeBleed(blank: BlankDescription): Decision<number> {
   const inch = MM_PER_INCH;
   if (blank.style === 'spot')
     return chosen(0, 'The print sits inside the blank, so nothing has to run over an edge.', 0, 0);
+  if (blank.sides.some((one) => isFramed(one)))
+    return chosen(0, 'Its border takes no dye: what runs over it would only soil it.', 0, inch / 8);
   if (isHardGoods(blank.family) || blank.family === 'burlap')
     return chosen(inch / 16, 'Small stiff pieces are placed exactly: 1/16 in is enough.', inch / 16, inch / 8);
   switch (blank.family) {

@@ -14,6 +14,8 @@ import type { Blank, KeepOut, KeepOutKind } from './blank.js';
 export interface Template {
   outline: Outline;
   bleed: number;
+  /** The print covers all of it, to its edge; else it lies inside. */
+  covers: boolean;
   safe: number;
   /** Outline grown by the bleed, in the outline's coordinates. */
   bleedPolygon: Polygon;
@@ -31,12 +33,18 @@ export const safeMarginOf = (outline: Outline): number => {
 };
 
 /** Makes the template of an outline with a bleed of `bleed` mm (0 or more); `safe` overrules the proposed margin. */
-export function makeTemplate(outline: Outline, bleed: number, safe: number | null = null): Template {
+export function makeTemplate(
+  outline: Outline,
+  bleed: number,
+  safe: number | null = null,
+  covers: boolean = bleed > 0,
+): Template {
   if (!(bleed >= 0 && bleed <= 100)) throw new RangeError(`bleed must be from 0 to 100 mm, got ${bleed}`);
   const margin = safe ?? safeMarginOf(outline);
   return {
     outline,
     bleed,
+    covers,
     safe: margin,
     bleedPolygon: grownPolygon(outline, bleed),
     bleedBox: grownBox(outline, bleed),
@@ -46,10 +54,13 @@ export function makeTemplate(outline: Outline, bleed: number, safe: number | nul
 }
 
 /** The template of every side of a blank. */
-export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe'>, bleed: number): Template[] =>
-  blank.sides.map((side) => makeTemplate(side.outline, bleed, blank.safe));
+export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe' | 'style'>, bleed: number): Template[] =>
+  blank.sides.map((side) => makeTemplate(side.outline, bleed, blank.safe, blank.style === 'edge to edge'));
 
 export type Edge = 'top' | 'right' | 'bottom' | 'left';
+
+/** What heat or pressure spoils, or what would be pressed into the print: it hangs off the plate, or lies beside the pad. Common practice, no published source. */
+const HANGS_OFF: ReadonlySet<KeepOutKind> = new Set(['zip', 'elastic', 'buckle', 'drawcord', 'collar']);
 
 /** Thickness of a strip drawn for something that runs along an edge, mm: 3 % of the longer side, at least 3. */
 const stripDepth = ({ width, height }: { width: number; height: number }): number =>
@@ -61,7 +72,7 @@ export function edgeKeepOut(
   kind: KeepOutKind,
   edge: Edge,
   clearance: number,
-  hangsOff = kind === 'zip' || kind === 'collar' || kind === 'buckle',
+  hangsOff = HANGS_OFF.has(kind),
 ): KeepOut {
   const { width: w, height: h } = sizeOf(outline);
   const depth = stripDepth({ width: w, height: h });

@@ -45,7 +45,7 @@ function whiteEdges(
   coverage: Coverage,
   print: UnitPrinter,
 ): Finding[] {
-  if (template.bleed === 0 || coverage.missingShare === 0) return [];
+  if (!template.covers || coverage.missingShare === 0) return [];
   const share = coverage.missingShare;
   if (isSpot(template, drawn))
     return [

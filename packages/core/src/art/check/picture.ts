@@ -64,7 +64,7 @@ function meanOf(map: string): number {
 function ground(picture: DrawnPicture, { side, template }: CheckPlace): Finding[] {
   const { art } = picture;
   const kind = groundOf(art);
-  if (kind === 'white box' && template.bleed === 0) {
+  if (kind === 'white box' && !template.covers) {
     return [
       artFinding(
         'art.background',
@@ -161,7 +161,7 @@ function trespass(picture: DrawnPicture, { blank, side, template, print }: Check
       ),
     );
   }
-  if (template.safePolygon.length > 0 && template.bleed > 0) {
+  if (template.safePolygon.length > 0 && template.covers) {
     const cut = busy.filter(
       ({ centre }) => !polygonContains(template.safePolygon, centre) && polygonContains(template.bleedPolygon, centre),
     );
@@ -219,7 +219,7 @@ function place(picture: DrawnPicture, { side, template, print }: CheckPlace): Fi
       },
     ];
   }
-  if (template.bleed === 0 && !rectContains({ x: 0, y: 0, width, height }, box, 0.1)) {
+  if (!template.covers && !rectContains({ x: 0, y: 0, width, height }, box, 0.1)) {
     return [
       artFinding(
         'art.crop',

@@ -56,7 +56,7 @@ export function checkText(
   } else if (template.safePolygon.length > 0 && !corners.every((p) => polygonContains(template.safePolygon, p))) {
     add(
       'art.text-safe',
-      template.bleed > 0 ? 'fix' : 'note',
+      template.covers ? 'fix' : 'note',
       `${said} comes within ${print.length(template.safe)} of the edge`,
       'Words that near the edge are cut or pressed round it.',
       'Move it inside the dotted line.',
