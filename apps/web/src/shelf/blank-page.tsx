@@ -2,7 +2,7 @@ import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { descriptionOf, EMPTY_BLANK, type Blank } from '@kanga/core/blank';
+import { buildOfFamily, descriptionOf, EMPTY_BLANK, type Blank, type BlankDescription } from '@kanga/core/blank';
 import { crossingOf } from '@kanga/core/geometry';
 import { changeOf, type JobFile } from '@kanga/core/job';
 import { proposedAgain, saidFor } from '@kanga/core/art';
@@ -94,8 +94,16 @@ function ShapePart({
   );
 }
 
+/** A blank that nobody has said anything of yet is built as its kind mostly is. */
+const NEW_BLANK: BlankDescription = {
+  ...EMPTY_BLANK,
+  ...buildOfFamily(EMPTY_BLANK.family),
+  // A cushion cover as most are: 40 cm, 15 3/4 in.
+  sides: [{ name: 'front', outline: { kind: 'rectangle', width: 400, height: 400, radius: 0 }, keepOuts: [] }],
+};
+
 function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null }) {
-  const draft = useDraft(known ? descriptionOf(known) : EMPTY_BLANK);
+  const draft = useDraft(known ? descriptionOf(known) : NEW_BLANK);
   const [part, setPart] = useState<Part>('shape');
   const [way, setWay] = useState<Way>('measured');
   const [picked, setPicked] = useState<number | null>(null);

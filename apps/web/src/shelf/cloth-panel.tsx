@@ -1,8 +1,8 @@
 import {
+  buildOfFamily,
   EMPTY_SHEET,
   FAMILIES,
   fitnessOf,
-  isHardGoods,
   MAKES,
   PRESSURES,
   SURFACES,
@@ -15,9 +15,10 @@ import { SETTING_LIMITS } from '@kanga/core/stack';
 import { parseLength, parseTemperature, tidyNumber } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { InkLooks, OtherRoute } from '../draw/index.js';
-import { Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
+import { Button, Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import type { Draft } from './use-draft.js';
+import { WhatIsOnIt } from './what-is-on-it.js';
 
 const COLOURS = [
   { value: '#ffffff', label: 'White' },
@@ -50,18 +51,11 @@ export function ClothPanel({ draft }: { draft: Draft }) {
       parse={number}
       limits={(value) => (value >= 0 && value <= 100 ? null : 'Write a share from 0 to 100 %.')}
       onValue={(value) => {
-        // What one fibre gains the others lose, cotton first: the shares always come to 100.
-        const rest = 100 - value;
-        const others = (Object.keys(blank.fibre) as (keyof Fibre)[]).filter((one) => one !== key);
-        const sum = others.reduce((all, one) => all + blank.fibre[one], 0);
-        const spread = others.map((one): [keyof Fibre, number] => [
-          one,
-          sum > 0 ? (blank.fibre[one] / sum) * rest : one === (key === 'cotton' ? 'polyester' : 'cotton') ? rest : 0,
-        ]);
-        change({ fibre: { ...blank.fibre, ...Object.fromEntries(spread), [key]: value } });
+        change({ fibre: { ...blank.fibre, [key]: value } });
       }}
     />
   );
+  const sum = Object.values(blank.fibre).reduce((all, one) => all + one, 0);
   const length = (text: string) => parseLength(text, print.units.length);
   return (
     <div className="space-y-2">
@@ -70,14 +64,7 @@ export function ClothPanel({ draft }: { draft: Draft }) {
         value={blank.family}
         options={FAMILIES.map((value) => ({ value, label: FAMILY_NAMES[value] }))}
         onChange={(family) => {
-          change({
-            family,
-            construction: {
-              ...blank.construction,
-              coated: isHardGoods(family),
-              make: isHardGoods(family) ? 'hard' : blank.construction.make,
-            },
-          });
+          change(buildOfFamily(family));
         }}
       />
       <Choice
@@ -115,6 +102,28 @@ export function ClothPanel({ draft }: { draft: Draft }) {
         {share('Elastane', 'elastane')}
         {share('Other', 'other')}
       </div>
+      {Math.abs(sum - 100) > 0.05 && (
+        <div role="alert" className="flex flex-wrap items-center gap-2 border-l-4 border-magenta pl-3">
+          <p>
+            The shares come to <span className="figures">{tidyNumber(sum, 1)}</span> %: write them as the label does,
+            until they come to 100.
+          </p>
+          {sum > 0 && (
+            <Button
+              onClick={() => {
+                const { polyester, cotton, elastane, other } = blank.fibre;
+                const of = (one: number) => (one * 100) / sum;
+                change({
+                  fibre: { polyester: of(polyester), cotton: of(cotton), elastane: of(elastane), other: of(other) },
+                });
+              }}
+            >
+              Bring them to 100 %
+            </Button>
+          )}
+        </div>
+      )}
+      <WhatIsOnIt draft={draft} />
       <Choice
         label="Surface"
         value={blank.surface}

@@ -1,20 +1,12 @@
 import { MM_PER_INCH } from '@kanga/core/units';
 import { useState } from 'react';
-import {
-  edgeKeepOut,
-  KEEP_OUT_KINDS,
-  makeTemplate,
-  proposeBleed,
-  type KeepOut,
-  type KeepOutKind,
-} from '@kanga/core/blank';
+import { KEEP_OUT_KINDS, makeTemplate, proposeBleed, startingKeepOuts, type KeepOutKind } from '@kanga/core/blank';
 import { writeDxf, writeSvg } from '@kanga/core/drawing';
 import {
   crossingOf,
   grownPolygon,
   mirroredOutline,
   polygonOf,
-  rectPolygon,
   simplified,
   sizeOf,
   squaredUp,
@@ -23,6 +15,7 @@ import {
 } from '@kanga/core/geometry';
 import { handOver, usePrint } from '../data/index.js';
 import { Button, Select } from '../ui/index.js';
+import { KeepOutFigures } from './keep-out-figures.js';
 import type { Draft } from './use-draft.js';
 
 /** Simplifying steps, mm: each press takes the next that leaves fewer points. */
@@ -40,7 +33,7 @@ export function OutlineTools({
 }) {
   const print = usePrint();
   // A sixteenth on a ruler in inches.
-  const step = print.units.length === 'in' ? MM_PER_INCH / 16 : 1;
+  const [step, stepText] = print.units.length === 'in' ? [MM_PER_INCH / 16, '1/16 in'] : [1, '1 mm'];
   const { blank, shown, side } = draft;
   const [kind, setKind] = useState<KeepOutKind>('strap slot');
   if (!shown) return null;
@@ -57,36 +50,9 @@ export function OutlineTools({
     ];
   };
   const fileName = (blank.name || 'template').toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  const add = (keepOut: KeepOut) => {
-    draft.changeSide({ keepOuts: [...shown.keepOuts, keepOut] });
-    onPick(shown.keepOuts.length);
-  };
   const addPicked = () => {
-    if (kind === 'strap slot' || kind === 'not printed' || kind === 'buckle') {
-      const [w, h] = [size.width * 0.12, size.height * 0.12];
-      add({
-        kind,
-        hangsOff: kind === 'buckle',
-        area: rectPolygon({ x: (size.width - w) / 2, y: size.height * 0.1, width: w, height: h }),
-      });
-    } else if (kind === 'rubber border') {
-      draft.changeSide({
-        keepOuts: [
-          ...shown.keepOuts,
-          ...(['top', 'right', 'bottom', 'left'] as const).map((edge) =>
-            edgeKeepOut({ kind: 'rectangle', ...size, radius: 0 }, kind, edge, 0),
-          ),
-        ],
-      });
-    } else
-      add(
-        edgeKeepOut(
-          shown.outline,
-          kind,
-          kind === 'collar' || kind === 'cuff' || kind === 'drawcord' ? 'top' : 'bottom',
-          8,
-        ),
-      );
+    draft.changeSide({ keepOuts: [...shown.keepOuts, ...startingKeepOuts(kind, shown.outline)] });
+    onPick(shown.keepOuts.length);
   };
   const tools: [string, () => void][] = [
     [
@@ -117,13 +83,13 @@ export function OutlineTools({
       },
     ],
     [
-      `Grow ${print.length(step)}`,
+      `Grow ${stepText}`,
       () => {
         draft.setPoints(grownPolygon(shown.outline, step));
       },
     ],
     [
-      `Shrink ${print.length(step)}`,
+      `Shrink ${stepText}`,
       () => {
         const less = grownPolygon(shown.outline, -step);
         if (less.length > 2) draft.setPoints(less);
@@ -242,8 +208,14 @@ export function OutlineTools({
           ))}
         </ul>
       )}
-      {chosen && (
-        <p className="text-[14px] text-soft">Drag the {chosen.kind} in the picture; its corner stretches it.</p>
+      {chosen && picked !== null && (
+        <KeepOutFigures
+          key={picked}
+          keepOut={chosen}
+          onChange={(area) => {
+            draft.changeSide({ keepOuts: shown.keepOuts.map((one, k) => (k === picked ? { ...one, area } : one)) });
+          }}
+        />
       )}
       <div className="flex flex-wrap items-center gap-1.5 border-t border-rule pt-2">
         <span className="text-[15px] font-semibold">Out as</span>

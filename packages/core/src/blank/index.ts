@@ -6,3 +6,4 @@ export * from './build.js';
 export * from './fitness.js';
 export * from './bleed.js';
 export * from './built-in/index.js';
+export * from './start.js';
