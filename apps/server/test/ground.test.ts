@@ -29,6 +29,21 @@ describe('what keeps Kanga running', () => {
     expect(await kanga.healthy()).toBe(true);
     expect(await jobs()).toBe(before);
   });
+  it('counts jobs on without a gap when the database was killed', async () => {
+    const open = async (): Promise<number> => {
+      const answer = await fetch(`${kanga.url}/api/jobs`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', origin: kanga.url },
+        body: JSON.stringify({ name: 'Counted', customer: '', due: null, pieces: 1 }),
+      });
+      return ((await answer.json()) as { job: { number: number } }).job.number;
+    };
+    const before = await open();
+    process.kill(kanga.postmaster, 'SIGKILL');
+    await new Promise((done) => setTimeout(done, 300));
+    expect(await kanga.healthy()).toBe(true);
+    expect(await open()).toBe(before + 1);
+  });
   it('starts the database again that was killed, and the server lives through it', async () => {
     const { server } = kanga;
     process.kill(kanga.postmaster, 'SIGKILL');

@@ -77,6 +77,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./job/job-screen.js')).JobScreen }) },
       { path: '/bench', lazy: async () => ({ Component: (await import('./press/bench-page.js')).BenchPage }) },
       { path: '/recipes', lazy: async () => ({ Component: (await import('./recipes/recipes.js')).Recipes }) },
+      { path: '/chart', lazy: async () => ({ Component: (await import('./recipes/chart.js')).ChartPage }) },
       { path: '/sheets', lazy: async () => ({ Component: (await import('./sheet/gang.js')).GangPage }) },
       { path: '/p/:number/:piece', lazy: async () => ({ Component: (await import('./job/piece-door.js')).PieceDoor }) },
       { path: '/shelf', lazy: async () => ({ Component: (await import('./shelf/shelf.js')).Shelf }) },

@@ -119,6 +119,7 @@ export class DemoService {
 
   private async load(): Promise<void> {
     await this.db.raw(`TRUNCATE ${TABLES.join(', ')} RESTART IDENTITY`);
+    await this.db('counter').update({ last: 0 });
     await this.clearArt();
     await this.shop.addFloor(DEMO_SHOP);
     await this.blanks.add(BUILT_IN_BLANKS);

@@ -6,6 +6,7 @@ import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 import { ArtPicker, useUpload } from './art-picker.js';
 import { ArtCanvas } from './canvas.js';
+import { OtherSizes } from './other-sizes.js';
 import { ItemList, SideChoice } from './item-list.js';
 import { PictureFacts, PicturePanel } from './picture-panel.js';
 import { PieceStrip } from './piece-strip.js';
@@ -53,7 +54,7 @@ function Tools({
       >
         Redo
       </Button>
-      {view.fields.length > 0 && <RunOfNames />}
+      {(view.fields.length > 0 || view.job.run !== null) && <RunOfNames />}
     </div>
   );
 }
@@ -83,6 +84,7 @@ function Facts({
         !chosen && <p className="pb-2 text-soft">What Kanga reads in the picture’s pixels appears here.</p>
       )}
       {!locked && composed && <Tools designing={designing} adding={adding} setAdding={setAdding} />}
+      <OtherSizes />
       {items.length > 0 && <ItemList designing={designing} />}
       {!locked && picture && <PicturePanel key={picture.item.id} drawn={picture} designing={designing} />}
       {!locked && text?.kind === 'text' && (

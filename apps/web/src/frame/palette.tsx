@@ -12,6 +12,7 @@ const PLACES = [
   ['Shelf of blanks', '/shelf'],
   ['Shop and settings', '/shop'],
   ['Recipe book', '/recipes'],
+  ['Reference chart', '/chart'],
   ['Log of pressings', '/log'],
 ] as const;
 const ITEM = 'cursor-pointer rounded-sm px-3 py-2 data-[selected=true]:bg-cyan data-[selected=true]:text-white';

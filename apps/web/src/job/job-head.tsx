@@ -15,7 +15,10 @@ export function JobHead() {
   return (
     <>
       {closed ? (
-        title
+        <>
+          {title}
+          <RepeatJob />
+        </>
       ) : (
         <Dialog
           title={`Job ${job.number}`}
@@ -61,7 +64,6 @@ export function JobHead() {
       <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
         Save ticket
       </a>
-      {closed && <RepeatJob />}
     </>
   );
 }

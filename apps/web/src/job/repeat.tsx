@@ -26,7 +26,7 @@ export function RepeatJob() {
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <Button tone="strong" className="ml-3">
+        <Button tone="strong" className="mr-1 ml-3 min-h-9! py-0.5!">
           Repeat
         </Button>
       }

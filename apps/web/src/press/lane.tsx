@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { calledOf } from '@kanga/core/art';
 import { namePieces, readClock, pressedPieces, type ClockPhase, type Task } from '@kanga/core/bench';
 import { asking, type JobView } from '@kanga/core/job';
 import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
@@ -170,8 +171,9 @@ export function Lane({
   const alarm = clock !== null && task?.clock?.startedAt && task.what.at === 'press' && clock.phase !== 'running';
   const next = task ? plan.steps[task.step + 1] : undefined;
   const waits = state.beds.some(({ step, startedAt, over }) => over === 'no' && step === 0 && startedAt === null);
+  const called = task ? task.pieces.map((piece) => calledOf(view.job.run, piece)).filter((one) => one !== '') : [];
   const which = task
-    ? namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')
+    ? `${namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')}${called.length > 0 ? `: ${called.join(', ')}` : ''}`
     : `${pressedPieces(state).length} of ${plan.pieces} pressed`;
   const alone = heard === false || bench.waiting > 0;
   const done = (tasks: readonly Task[]) => {

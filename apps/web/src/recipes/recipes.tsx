@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { bookOf, type BookEntry } from '@kanga/core/inspect';
 import { formatDay } from '@kanga/core/shop';
 import type { Proven } from '@kanga/core/stack';
@@ -156,6 +157,9 @@ export function Recipes() {
             >
               Print it
             </Button>
+            <Link to="/chart" className="text-cyan underline">
+              Reference chart
+            </Link>
             <a href="/api/recipes/export" download="kanga-recipes.json" className="text-cyan underline">
               Save as a file
             </a>

@@ -3,8 +3,12 @@ import { useSearchParams } from 'react-router';
 import { useShop } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Dialog, Select, TextField, CloseFoot } from '../ui/index.js';
+import { MeasuredOffcut } from './measured-offcut.js';
 import { readPieces } from './pieces.js';
 import { PrintButton } from './print-button.js';
+
+/** The paper that nobody has measured yet. */
+const MEASURE = 'measure';
 
 /** Prints single pieces again, on an offcut if there is one. */
 export function PrintAgain() {
@@ -19,6 +23,8 @@ export function PrintAgain() {
   const [text, setText] = useState(sent);
   const [mediaId, setMediaId] = useState(papers[0]?.id ?? '');
   const media = shop.media.find((one) => one.id === mediaId) ?? papers[0];
+  // What is left over was mostly cut from the paper of the job.
+  const like = view.media ?? papers.find(({ offcut }) => !offcut) ?? media;
   const printer = shop.printers.find((one) => one.id === media?.printerId);
   const read = readPieces(text, job.pieces);
   return (
@@ -42,10 +48,17 @@ export function PrintAgain() {
         <Select
           label="On"
           value={mediaId}
-          options={papers.map(({ id, name, offcut }) => ({ value: id, label: offcut ? `${name} (offcut)` : name }))}
+          options={[
+            ...papers.map(({ id, name, offcut }) => ({
+              value: id,
+              label: offcut && !/offcut/i.test(name) ? `${name} (offcut)` : name,
+            })),
+            { value: MEASURE, label: 'Another offcut: measure it…' },
+          ]}
           onChange={setMediaId}
         />
-        {media && printer && (
+        {mediaId === MEASURE && like && <MeasuredOffcut like={like} onKept={setMediaId} />}
+        {mediaId !== MEASURE && media && printer && (
           <PrintButton
             what={{ kind: 'pieces', jobId: job.id, pieces: read.ok ? read.value : [], mediaId: media.id }}
             media={media}

@@ -161,7 +161,7 @@ export function Facts({ layout, nest, arranging }: Props) {
       >
         {download.isPending ? 'Making the PDF…' : 'PDF to look at'}
       </Button>
-      {layout && !stopped && !locked && <PrintAgain />}
+      {layout && !stopped && <PrintAgain />}
       {download.isError && (
         <p role="alert" className="font-semibold text-magenta">
           {problemFrom(download.error).title}

@@ -4,3 +4,4 @@ export * from './placement.js';
 export * from './compose.js';
 export * from './coverage.js';
 export * from './check/index.js';
+export * from './sizes.js';

@@ -1,6 +1,7 @@
 import {
   checkDesign,
   checkRun,
+  checkSizes,
   drawnOn,
   fieldsOf,
   isPrinted,
@@ -256,7 +257,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     if (isDesigned(job)) {
       view.checks = checkDesign(view.sides, job.design, blank, print);
       findings.art.push(...view.checks.flatMap((check) => check.findings));
-      findings.art.push(...checkRun(job.design, job.run, palette.faces, print));
+      findings.art.push(...checkRun(job.design, job.run, palette.faces, print), ...checkSizes(job.run, blank));
       if (view.approval === 'void') findings.art.push(approvalVoid(job.approval?.by ?? ''));
     }
     const all = blank.sides.map((_, side) => side);

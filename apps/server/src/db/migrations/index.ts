@@ -10,6 +10,7 @@ import * as bench from './0008-bench.js';
 import * as places from './0009-places.js';
 import * as kept from './0010-kept.js';
 import * as evidence from './0011-evidence.js';
+import * as numbers from './0012-numbers.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -23,6 +24,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0009-places': places,
   '0010-kept': kept,
   '0011-evidence': evidence,
+  '0012-numbers': numbers,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
