@@ -54,8 +54,15 @@ export interface Bed {
   faults: BedFault[];
 }
 
-/** Clearance of a hang-off from the edge of the plate, mm. Common practice, no published source: it lies just outside the edge. */
+/** Clearance of a hang-off from the edge of the plate, mm, where there is so much room between it and the print. Common practice, no published source: it lies just outside the edge. */
 export const HANG_CLEARANCE = 5;
+
+/** How far a hang-off is to lie outside the plate, mm: one that runs along the print itself, as a zip does, lies just outside. */
+export function clearanceOf({ area }: HangOff, print: BedRequest['print']): number {
+  const across = Math.max(area.x - print.width, -(area.x + area.width), 0);
+  const along = Math.max(area.y - print.height, -(area.y + area.height), 0);
+  return Math.min(HANG_CLEARANCE, Math.max(across, along));
+}
 /** Between pieces that lie side by side, mm. */
 const BETWEEN = 15;
 
@@ -111,13 +118,12 @@ function judge(request: BedRequest, turn: BedPiece['turn'], x: number, y: number
   if (!rectContains({ x: 0, y: 0, width: platen.width, height: platen.depth }, box, 1e-6)) faults.push('off the plate');
   else if (!rectContains(zone, box, 1e-6)) faults.push('beyond the even part');
   if (isBlocked(request, turn, x, y)) faults.push('against the frame');
-  const plate: Rect = {
-    x: -HANG_CLEARANCE,
-    y: -HANG_CLEARANCE,
-    width: platen.width + 2 * HANG_CLEARANCE,
-    height: platen.depth + 2 * HANG_CLEARANCE,
-  };
-  const hot = hangOffs.filter(({ area }) => rectsOverlap(boxTurned(area, print, turn, x, y), plate));
+  const hot = hangOffs.filter((one) => {
+    // A hair less, so that what lies just outside is outside.
+    const free = clearanceOf(one, print) - 1e-6;
+    const plate = { x: -free, y: -free, width: platen.width + 2 * free, height: platen.depth + 2 * free };
+    return rectsOverlap(boxTurned(one.area, print, turn, x, y), plate);
+  });
   const pressed = hot.filter(({ area }) => !pad || rectsOverlap(boxTurned(area, print, turn, x, y), box));
   const offCentre = Math.hypot(
     x + size.width / 2 - zone.x - zone.width / 2,
@@ -150,13 +156,16 @@ function placesAlong(
   zone: [number, number],
   size: number,
   plate: number,
-  areas: readonly [number, number][],
+  areas: readonly { span: [number, number]; free: number }[],
 ): number[] {
   const [low, high] = [zone[0], zone[1] - size];
   const places = [low, high, (low + high) / 2];
-  for (const [start, end] of areas) {
+  for (const {
+    span: [start, end],
+    free,
+  } of areas) {
     // The area ends short of the near edge, or begins beyond the far one.
-    places.push(-HANG_CLEARANCE - end, plate + HANG_CLEARANCE - start);
+    places.push(-free - end, plate + free - start);
   }
   return [...new Set(places.filter((at) => at >= low - 1e-6 && at <= high + 1e-6))];
 }
@@ -171,18 +180,21 @@ export function placeOne(request: BedRequest): Bed | null {
   let best: Judged | null = null;
   for (const turn of TURNS) {
     const size = onBed(request, turn);
-    const areas = hangOffs.map(({ area }) => boxTurned(area, print, turn, 0, 0));
+    const areas = hangOffs.map((one) => ({
+      box: boxTurned(one.area, print, turn, 0, 0),
+      free: clearanceOf(one, print),
+    }));
     const xs = placesAlong(
       [zone.x, zone.x + zone.width],
       size.width,
       platen.width,
-      areas.map((area) => [area.x, area.x + area.width]),
+      areas.map(({ box, free }) => ({ span: [box.x, box.x + box.width], free })),
     );
     const ys = placesAlong(
       [zone.y, zone.y + zone.height],
       size.height,
       platen.depth,
-      areas.map((area) => [area.y, area.y + area.height]),
+      areas.map(({ box, free }) => ({ span: [box.y, box.y + box.height], free })),
     );
     for (const x of xs) {
       for (const y of ys) {

@@ -16,16 +16,19 @@ export function checkSafety(asked: Asked): void {
 function checkHangOffs({ plan: { sides }, blank, print, add }: Asked): void {
   const hanging = hangingOf(blank);
   const off = sides.every(({ bed }) => bed.bed?.hangs === 'off');
+  const beside = !off && sides.every(({ bed }) => bed.bed?.hangs === 'off' || bed.bed?.hangs === 'beside');
   const zip = hanging.find((one) => one.kind === 'zip');
   if (zip)
     add(
       'stack.zip',
       'fix',
       'Keep the zip off the hot plate',
-      `A zip melts. It runs along the ${zip.edge} edge, ${print.length(zip.clearance)} from the print.`,
+      `A zip melts. It runs along the ${zip.edge} edge, ${zip.clearance < 0.5 ? 'right beside the print' : `${print.length(zip.clearance)} from the print`}.`,
       off
         ? 'Lay it as the bed shows: the zip hangs off the edge of the plate.'
-        : `Let the ${zip.edge} edge hang off the plate, or lie beside the pad.`,
+        : beside
+          ? 'Lay it as the bed shows: the zip lies beside the pad, where nothing presses it.'
+          : `Let the ${zip.edge} edge hang off the plate, or lie beside the pad.`,
     );
   const buckle = hanging.find((one) => one.kind === 'buckle');
   if (buckle)
