@@ -53,6 +53,13 @@ describe('placeOne', () => {
     const area = boxTurned(zip(print, 20)[0]?.area ?? whole, print, piece.turn, piece.print.x, piece.print.y);
     expect(rectsOverlap(area, whole)).toBe(false);
   });
+  it('lets a zip that runs along the print itself lie just outside the plate', () => {
+    const print = { width: 200, height: 120 };
+    const bed = placeOne(ask({ print, hangOffs: zip(print, 0) }));
+    expect(bed).toMatchObject({ hangs: 'off', onPlate: [], faults: [] });
+    const [piece] = bed?.pieces ?? [];
+    expect(piece && rectContains(whole, piece.print, 1e-6)).toBe(true);
+  });
   it('takes another edge where a hinge is in the way, and the pad where no edge is open', () => {
     const print = { width: 200, height: 300 };
     const round = { x: 0, y: -40, width: 200, height: 340 };
@@ -118,6 +125,33 @@ describe('layBed', () => {
       expect(rectContains(whole, print)).toBe(true);
       for (const other of six.pieces.slice(i + 1)) expect(rectsOverlap(print, other.print)).toBe(false);
     });
+  });
+  it('moves pieces closer where that lets one more lie there, never onto each other’s transfers', () => {
+    // Two mouse pads of 235 × 197 mm, a quarter turned, on a plate 406.4 mm wide.
+    const pad = { width: 235, height: 197 };
+    const two = layBed(ask({ print: pad, pieces: 6, reach: 3.2 }));
+    expect(two?.pieces.length).toBeGreaterThanOrEqual(2);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 60, max: 300 }),
+        fc.integer({ min: 60, max: 300 }),
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        (width, height, reach) => {
+          const bed = layBed(ask({ print: { width, height }, pieces: 20, reach }));
+          const grown = (bed?.pieces ?? []).map(({ print: box }) => ({
+            x: box.x - reach,
+            y: box.y - reach,
+            width: box.width + 2 * reach,
+            height: box.height + 2 * reach,
+          }));
+          grown.forEach((one, i) => {
+            for (const other of grown.slice(i + 1)) expect(rectsOverlap(one, other)).toBe(false);
+          });
+          for (const { print: box } of bed?.pieces ?? []) expect(rectContains(whole, box, 1e-6)).toBe(true);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
   it('presses one at a time what has to hang off', () => {
     const print = { width: 100, height: 100 };

@@ -22,6 +22,8 @@ export interface BedRequest {
   pad: boolean;
   /** How many pieces wait for the press. */
   pieces: number;
+  /** As far as the transfer reaches beyond the print on every side, mm; left out: not at all. */
+  reach?: number;
   /** Where the first piece was laid by hand; null: where it lies best. */
   place?: Place | null;
 }
@@ -63,8 +65,9 @@ export function clearanceOf({ area }: HangOff, print: BedRequest['print']): numb
   const along = Math.max(area.y - print.height, -(area.y + area.height), 0);
   return Math.min(HANG_CLEARANCE, Math.max(across, along));
 }
-/** Between pieces that lie side by side, mm. */
+/** Between pieces that lie side by side, mm: at hand, and where that lets one more lie there. */
 const BETWEEN = 15;
+const LEAST_BETWEEN = 8;
 
 const TURNS = [0, 90, 180, 270] as const;
 
@@ -219,10 +222,13 @@ function layBest(request: BedRequest): Bed | null {
   if (!one || request.hangOffs.length > 0 || request.pieces < 2) return one;
   const { zone, blank, print, platen } = request;
   let best: BedPiece[] = one.pieces;
-  for (const turn of [0, 90] as const) {
+  // Transfers side by side must not lie on each other.
+  const closest = Math.max(LEAST_BETWEEN, 2 * (request.reach ?? 0) + 1);
+  const ways = [Math.max(BETWEEN, closest), closest].flatMap((between) => ([0, 90] as const).map((turn) => ({ between, turn })));
+  for (const { between, turn } of ways) {
     const size = onBed(request, turn);
     const lies = boxTurned(blank, print, turn, 0, 0);
-    const step = { x: Math.max(size.width, lies.width) + BETWEEN, y: Math.max(size.height, lies.height) + BETWEEN };
+    const step = { x: Math.max(size.width, lies.width) + between, y: Math.max(size.height, lies.height) + between };
     const across = Math.floor((zone.width - size.width + 1e-6) / step.x) + 1;
     const down = Math.floor((zone.height - size.height + 1e-6) / step.y) + 1;
     if (size.width > zone.width + 1e-6 || size.height > zone.height + 1e-6) continue;

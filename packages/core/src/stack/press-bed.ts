@@ -135,6 +135,7 @@ export function bedOf(blank: Blank, side: number, template: Template, asked: Ask
     open: press.open,
     pad: layers.some(({ role }) => role === 'pad'),
     pieces: blank.jig ? Math.min(pieces, 2) : pieces,
+    reach: blank.style === 'edge to edge' ? template.bleed : 0,
     // What is larger than the plate is pressed in sections, wherever something else was laid before it.
     place: fitsPlate(print, press) ? place : null,
   };
