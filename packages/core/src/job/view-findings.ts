@@ -1,3 +1,4 @@
+import type { Blank } from '../blank/index.js';
 import type { Finding, Stage } from '../finding/index.js';
 
 /** Too few blanks for the run. */
@@ -32,3 +33,18 @@ export const missing = (stage: Stage, title: string, why: string, remedy: string
   where: { stage },
   waivable: false,
 });
+
+/** Findings with the side that each is about in front, where the same check speaks of several: told alike they would look like one that is said twice. */
+export function namedBySide(findings: readonly Finding[], { sides }: Pick<Blank, 'sides'>): Finding[] {
+  const about = (code: string) =>
+    new Set(findings.flatMap((one) => (one.code === code && one.where.side !== undefined ? [one.where.side] : [])))
+      .size;
+  return findings.map((one) => {
+    const name = one.where.side === undefined ? undefined : sides[one.where.side]?.name;
+    if (name === undefined || about(one.code) < 2) return one;
+    return {
+      ...one,
+      title: `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${one.title.charAt(0).toLowerCase()}${one.title.slice(1)}`,
+    };
+  });
+}

@@ -3,7 +3,7 @@ import type { BenchEvent } from '../bench/index.js';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { STAGES } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
-import { sampleArt, sampleFloor, sampleJob } from '../testing/index.js';
+import { sampleArt, sampleFacts, sampleFloor, sampleJob, samplePicture } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
 import {
   atBench,
@@ -35,6 +35,23 @@ const file = (blank: Blank | null, job: Partial<Job> = {}, more: Partial<JobFile
   ...more,
 });
 const see = (f: JobFile) => viewJob(f, floor, print);
+
+describe('findings on several sides', () => {
+  const bag = BUILT_IN_BLANKS.find(({ name }) => name === 'Shopping bag') ?? null;
+  const small = sampleArt(sampleFacts(700, 700));
+  const design = (fill: 'same' | 'own') => [
+    { fill: 'own' as const, items: [samplePicture()] },
+    { fill, items: [] },
+  ];
+  const titles = (fill: 'same' | 'own') =>
+    viewJob(file(bag, { design: design(fill) }, { arts: [small] }), floor, print)
+      .findings.art.filter(({ code }) => code === 'art.resolution')
+      .map(({ title }) => title.split(':')[0]);
+  it('name their side where the same is said of several, and not where it is said of one', () => {
+    expect(titles('same')).toEqual(['Front', 'Back']);
+    expect(titles('own')).toEqual([expect.stringMatching(/pixels per inch/)]);
+  });
+});
 
 describe('the stock', () => {
   const tee = BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null;

@@ -50,7 +50,7 @@ import {
 import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
-import { approvalVoid, missing, shortOf } from './view-findings.js';
+import { approvalVoid, missing, namedBySide, shortOf } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
@@ -256,7 +256,12 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     }));
     if (isDesigned(job)) {
       view.checks = checkDesign(view.sides, job.design, blank, print);
-      findings.art.push(...view.checks.flatMap((check) => check.findings));
+      findings.art.push(
+        ...namedBySide(
+          view.checks.flatMap((check) => check.findings),
+          blank,
+        ),
+      );
       findings.art.push(...checkRun(job.design, job.run, palette.faces, print), ...checkSizes(job.run, blank));
       if (view.approval === 'void') findings.art.push(approvalVoid(job.approval?.by ?? ''));
     }
