@@ -133,12 +133,14 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await expect(page.getByText('It lies well.')).toBeVisible();
   // Nudged to the left edge of the plate and beyond.
   await bed.focus();
-  for (let i = 0; i < 12; i++) await page.keyboard.press('Shift+ArrowLeft');
+  for (let i = 0; i < 45; i++) await page.keyboard.press('Shift+ArrowLeft');
   await expect(page.getByRole('status').filter({ hasText: 'The print was laid beyond the plate' })).toBeVisible();
   await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.x ?? 0).toBeLessThan(-10);
   await page.getByRole('button', { name: 'Let Kanga lay it' }).click();
   await expect(page.getByText('It lies well.')).toBeVisible();
-  // Dragged a little, it still lies well; and it is kept where it was let go.
+  // Dragged a little, it is kept where it was let go; the zip lies right at the edge of the plate, so that this may well be wrong.
+  const laid = async () => (await readJob(request, id)).job.overrides.places?.[0] ?? null;
+  await expect.poll(laid).toBeNull();
   const picture = page.getByRole('img', { name: /on the plate of Back press/ });
   const box = await picture.boundingBox();
   if (!box) throw new Error('there is no picture');
@@ -148,7 +150,7 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await page.mouse.move(x + 12, y + 6, { steps: 4 });
   await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Let Kanga lay it' })).toBeEnabled();
-  await expect(page.getByText('It lies well.')).toBeVisible();
+  await expect.poll(laid).not.toBeNull();
   await page.getByRole('button', { name: 'Turn', exact: true }).click();
   await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.turn).toBe(90);
 });

@@ -32,6 +32,26 @@ const ask = async (jobId: string): Promise<string> => {
 };
 
 describe('workers', () => {
+  it('take up what was taken from the queue by one that ended before it began', async () => {
+    const plain = { width: 1301, height: 2100, channels: 3 as const, background: '#00ffff' };
+    const art = await server.upload('plain.png', await sharp({ create: plain }).png().toBuffer());
+    const job = await server.job(1, ({ blanks, shop }) => ({
+      blankId: blanks[5]?.id ?? null,
+      design: designOf(art.id),
+      mediaId: shop.media[0]?.id ?? null,
+    }));
+    const id = await ask(job.job.id);
+    // As it is left by a worker that was killed between the one and the other.
+    const taken = await server.db.raw<{ rowCount: number }>(
+      `UPDATE pgboss.job SET state = 'active', started_on = now() - interval '1 minute' WHERE data->>'print' = ?`,
+      [id],
+    );
+    expect(taken.rowCount).toBe(1);
+    const worker = server.worker();
+    await until(async () => ((await read(id)).state === 'ready' ? true : null));
+    worker.kill('SIGTERM');
+    await once(worker, 'exit');
+  }, 200_000);
   it('share the renders; one that is killed is taken over from, and each print is finished once', async () => {
     // Grain does not pack: some seconds of work.
     const picture = await sharp({

@@ -140,6 +140,17 @@ export class PrintRepository {
     return rows.rows.map(({ id, render_id: renderId }) => ({ id, renderId }));
   }
 
+  /** Entries of the queue that were taken so many seconds ago by a worker that never began: it ended in between, and no render falls silent that was never heard of. */
+  async untended(queue: string, seconds: number): Promise<string[]> {
+    const { rows } = await this.db.raw<{ rows: { id: string }[] }>(
+      `SELECT job.id FROM pgboss.job JOIN print ON print.id::text = job.data->>'print'
+       WHERE job.name = ? AND job.state = 'active' AND job.started_on < now() - make_interval(secs => ?)
+         AND print.pdf_blob_id IS NULL AND print.render_id IS NULL`,
+      [queue, seconds],
+    );
+    return rows.map(({ id }) => id);
+  }
+
   /** Leaves a render as it was found, since it could not be given to another worker. */
   async stillSilent(id: string, renderId: string): Promise<void> {
     await this.db('print').where({ id, pdf_blob_id: null, render_id: null }).update({ render_id: renderId });

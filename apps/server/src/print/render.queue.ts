@@ -110,6 +110,8 @@ export class RenderQueue implements OnApplicationShutdown {
 
   /** Puts renders back in the queue whose worker is gone. */
   private async takeOver(): Promise<void> {
+    for (const id of await this.prints.untended(QUEUE, SILENCE))
+      await this.boss?.fail(QUEUE, id, { message: 'its worker ended before it began' });
     for (const { id, renderId } of await this.prints.silent(SILENCE)) {
       try {
         await this.boss?.fail(QUEUE, renderId, { message: 'its worker fell silent' });

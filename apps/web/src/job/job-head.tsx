@@ -11,9 +11,9 @@ export function JobHead() {
   const [open, setOpen] = useState(false);
   const { job } = view;
   const closed = job.status === 'closed';
-  const title = <b className="text-[16px]">{job.name}</b>;
+  const title = <b className="flex-none text-[16px]">{job.name}</b>;
   return (
-    <>
+    <span className="flex min-w-0 items-center">
       {closed ? (
         <>
           {title}
@@ -25,7 +25,7 @@ export function JobHead() {
           open={open}
           onOpenChange={setOpen}
           trigger={
-            <button type="button" className="min-h-9 hover:underline">
+            <button type="button" className="min-h-9 flex-none hover:underline">
               {title}
               <span className="sr-only">(change it)</span>
               <svg width="15" height="15" viewBox="0 0 15 15" aria-hidden className="ml-1.5 inline align-[-2px]">
@@ -55,15 +55,14 @@ export function JobHead() {
           />
         </Dialog>
       )}
-      <span className="text-soft max-md:hidden">
-        {' '}
+      <span className="ml-1.5 min-w-0 truncate text-soft max-md:hidden">
         for {job.customer || 'the shop'} · {job.pieces} {job.pieces === 1 ? 'piece' : 'pieces'}
         {job.due && ` · due ${formatDay(job.due, settings.dates)}`}
         {state.pending ? ' · saving…' : ''}
       </span>
-      <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 text-cyan underline">
+      <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 flex-none text-cyan underline">
         Save ticket
       </a>
-    </>
+    </span>
   );
 }
