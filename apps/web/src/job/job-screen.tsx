@@ -205,7 +205,9 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   );
 
   const { job, plan } = view;
-  const { data: courses = NO_COURSES } = useQuery({ ...actualsQuery(session.job.id), enabled: stage === 'inspect' });
+  const atInspect = stage === 'inspect';
+  // What the plate read is known before anything is waved through: all of it could be as planned until then.
+  const { data: courses = NO_COURSES, isPending } = useQuery({ ...actualsQuery(session.job.id), enabled: atInspect });
   const reading = usePlateReading(view.bench?.press.id ?? null);
   const devices = useDeviceFindings(view.bench ? [view.bench.press] : []);
   const beforePress = stage === 'stack' || stage === 'press';
@@ -269,7 +271,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
             <Line
               action={nextAction(view, stage, { now: serverNow(), reading, courses, print })}
               onAct={act}
-              busy={busy}
+              busy={busy || (atInspect && isPending)}
               loud={atPress && view.bench !== null && !allPressed(view.bench)}
             />
           </>
