@@ -68,3 +68,22 @@ test('Enter goes on with the line after a click on a button, and uses what was l
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/sheet$/);
 });
+
+test('however many pictures there are, the facts beside them stay in reach', async ({ page, request }) => {
+  const id = await jobId(request, 'Volunteer tees');
+  for (let i = 0; i < 6; i++) {
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><rect width="${10 + i}" height="30"/></svg>`;
+    const headers = { 'content-type': 'application/octet-stream' };
+    expect((await request.post(`/api/art?name=own-${i}.svg`, { data: svg, headers })).ok()).toBe(true);
+  }
+  await page.goto(`/jobs/${id}/art`);
+  const facts = page.getByRole('complementary', { name: 'Facts' });
+  await expect(page.getByTitle('own-5.svg')).toBeAttached();
+  const [strip, beside] = [
+    await page.getByRole('group', { name: 'Pictures' }).boundingBox(),
+    await facts.boundingBox(),
+  ];
+  expect((strip?.x ?? NaN) + (strip?.width ?? NaN)).toBeLessThanOrEqual(beside?.x ?? NaN);
+  await facts.getByRole('button', { name: '+ Text' }).click();
+  await expect(page.getByLabel('Text', { exact: true })).toBeVisible();
+});

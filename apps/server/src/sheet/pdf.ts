@@ -81,7 +81,8 @@ function drawTransfer(page: PDFPage, press: Press, sheet: Sheet, placed: Placed)
     jobNumber: job.number,
     piece: piece + 1,
     pieces: job.pieces,
-    name: kind.name,
+    name: kind.name.trim(),
+    joins: kind.joins ?? '',
     rest: [named, job.name].filter((text) => text !== '').join(' · '),
   });
   const { origin, mirroredBy } = press.order;

@@ -77,38 +77,41 @@ export function ArtPicker({
   const { send, share, problem, cancel, clear } = uploading;
   return (
     <div className="mb-2">
-      <fieldset disabled={locked} className="flex gap-2 overflow-x-auto pb-1.5">
+      {/* A fieldset is as wide as what stands in it, unless it is told otherwise: pictures would run over the facts. */}
+      <fieldset disabled={locked} className="min-w-0">
         <legend className="sr-only">Pictures</legend>
-        <label className="flex h-[92px] w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-          <svg viewBox="0 0 32 24" className="h-7" aria-hidden>
-            <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
-          </svg>
-          Your own picture
-          <FileInput
-            accept="image/png,image/jpeg,image/webp,image/tiff,image/svg+xml,application/pdf,.png,.jpg,.jpeg,.webp,.tif,.tiff,.svg,.pdf"
-            label="Upload your own PNG, JPEG, WebP, TIFF, SVG or PDF"
-            onFile={send}
-          />
-        </label>
-        {pictures.map((art) => (
-          <label
-            key={art.id}
-            title={art.name}
-            className="relative flex h-[92px] w-[104px] flex-none flex-col rounded-sm border-2 border-rule bg-white text-[13px] hover:border-key/60 has-checked:border-key has-checked:bg-yellow/25 has-focus-visible:outline-3 has-focus-visible:outline-offset-1 has-focus-visible:outline-cyan"
-          >
-            <input
-              type="radio"
-              name="art"
-              className="sr-only"
-              checked={art.id === chosen}
-              onChange={() => {
-                onChoose(art);
-              }}
+        <div className="flex gap-2 overflow-x-auto pb-1.5">
+          <label className="flex h-[92px] w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+            <svg viewBox="0 0 32 24" className="h-7" aria-hidden>
+              <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
+            </svg>
+            Your own picture
+            <FileInput
+              accept="image/png,image/jpeg,image/webp,image/tiff,image/svg+xml,application/pdf,.png,.jpg,.jpeg,.webp,.tif,.tiff,.svg,.pdf"
+              label="Upload your own PNG, JPEG, WebP, TIFF, SVG or PDF"
+              onFile={send}
             />
-            <img src={pictureUrl(art.id, 'thumb')} alt="" loading="lazy" className="m-1 h-[58px] object-contain" />
-            <span className="truncate px-1 text-center">{art.name.replace(/\.\w+$/, '')}</span>
           </label>
-        ))}
+          {pictures.map((art) => (
+            <label
+              key={art.id}
+              title={art.name}
+              className="relative flex h-[92px] w-[104px] flex-none flex-col rounded-sm border-2 border-rule bg-white text-[13px] hover:border-key/60 has-checked:border-key has-checked:bg-yellow/25 has-focus-visible:outline-3 has-focus-visible:outline-offset-1 has-focus-visible:outline-cyan"
+            >
+              <input
+                type="radio"
+                name="art"
+                className="sr-only"
+                checked={art.id === chosen}
+                onChange={() => {
+                  onChoose(art);
+                }}
+              />
+              <img src={pictureUrl(art.id, 'thumb')} alt="" loading="lazy" className="m-1 h-[58px] object-contain" />
+              <span className="truncate px-1 text-center">{art.name.replace(/\.\w+$/, '')}</span>
+            </label>
+          ))}
+        </div>
       </fieldset>
       {share !== null && (
         <div className="flex items-center gap-3 py-1" role="status">

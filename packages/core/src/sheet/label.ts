@@ -43,10 +43,14 @@ export interface LabelWords {
   pieces: number;
   /** The kind's own name; empty when there is one alone. */
   name: string;
+  /** What is cut and kept where it is joined; empty when it joins nothing. */
+  joins: string;
   /** The names on the piece, and what the job is called: what there is no room for is cut off. */
   rest: string;
 }
 
-/** What a label says: the job, the piece, the side, then what else fits. Pieces count from 1. */
-export const labelWords = ({ jobNumber, piece, pieces, name, rest }: LabelWords): string =>
-  [`${jobNumber}`, `${piece}/${pieces}${name ? ` ${name}` : ''}`, rest].filter((text) => text !== '').join(' · ');
+/** What a label says: the job, the piece, the side, where it is cut, then what else fits. Pieces count from 1. */
+export const labelWords = ({ jobNumber, piece, pieces, name, joins, rest }: LabelWords): string =>
+  [`${jobNumber}`, `${piece}/${pieces}${name ? ` ${name}` : ''}`, joins, rest]
+    .filter((text) => text !== '')
+    .join(' · ');

@@ -48,6 +48,8 @@ export interface PartKind {
   crosses: Point[];
   /** Letters beside the crosses; the same on both parts of a join. */
   letters: { text: string; at: Point }[];
+  /** What scissors do at each join, by its letter, in words; left out: it joins nothing. */
+  joins?: string;
   /** Where its label stands, outside the cut line. */
   label: Rect;
   /** What nothing else may lie in: the part with half its gap, its marks and its label. */
@@ -55,7 +57,7 @@ export interface PartKind {
 }
 
 /** A part before its label and its room are found. */
-export type BarePart = Pick<PartKind, 'name' | 'faces' | 'outline' | 'folds' | 'crosses' | 'letters'>;
+export type BarePart = Pick<PartKind, 'name' | 'faces' | 'outline' | 'folds' | 'crosses' | 'letters' | 'joins'>;
 
 /** Height of a label with words alone, and with a code, mm. */
 export const LABEL_STRIP = 5;

@@ -7,6 +7,7 @@ import {
   cellRooms,
   groundOf,
   isLayout,
+  labelWords,
   layOut,
   levelSeamCost,
   makeTray,
@@ -17,6 +18,7 @@ import {
   TAIL,
   tiledSide,
   tiledSides,
+  tilesOf,
   USUAL_SHEET,
   type Paper,
   type Tiling,
@@ -177,6 +179,37 @@ describe('the parts of a print', () => {
       3,
     );
   });
+});
+
+describe('what scissors do at a join', () => {
+  const template = makeTemplate({ kind: 'rectangle', width: 300, height: 200, radius: 0 }, 0);
+  const tiling = (join: Tiling['join']): Tiling => ({
+    side: 0,
+    columns: 2,
+    rows: 1,
+    join,
+    straight: true,
+    upright: null,
+    level: null,
+  });
+  const seams = {
+    upright: [
+      [
+        { x: 150, y: 0 },
+        { x: 150, y: 200 },
+      ],
+    ],
+    level: [],
+  };
+  const joins = (join: Tiling['join']) => tilesOf(template, tiling(join), seams, 'front').map((part) => part.joins);
+  it('is told on both parts, by the letter that stands at the join', () => {
+    expect(joins('overlap')).toEqual(['keep tail at A', 'cut at A, lies on top']);
+    expect(joins('butt')).toEqual(['cut at A', 'cut at A']);
+  });
+  it('stands on the label before what may be cut off', () =>
+    expect(
+      labelWords({ jobNumber: 12, piece: 1, pieces: 4, name: 'front A1', joins: 'keep tail at A', rest: 'Ada' }),
+    ).toBe('12 · 1/4 front A1 · keep tail at A · Ada'));
 });
 
 describe('seams', () => {

@@ -81,10 +81,14 @@ function endsOf(seam: Seam, box: Rect, upright: boolean): [Point, Point] {
       ];
 }
 
+/** What is done at a join: one part keeps its tail beneath, the other is cut right at the seam and lies on top; edge to edge both are cut. */
+const atJoin = (letter: string, first: boolean, tail: number): string =>
+  tail === 0 ? `cut at ${letter}` : first ? `keep tail at ${letter}` : `cut at ${letter}, lies on top`;
+
 /**
  * The parts of a side cut along its seams, row by row, unmirrored, in the side's own coordinates. Where they overlap, the part on the left
  * (above) keeps a tail of `TAIL` mm beneath its neighbour, which is cut right at the seam. Crosses stand at the ends of each seam on
- * both parts that meet there, and beside them the letter of the join.
+ * both parts that meet there, and beside them the letter of the join; what is cut there and what is kept is told in words.
  */
 export function tilesOf(
   template: Template,
@@ -110,6 +114,7 @@ export function tilesOf(
     ];
     const crosses: Point[] = [];
     const letters: BarePart['letters'] = [];
+    const joins = beside.flatMap(([seam, letter, , first]) => (seam ? [atJoin(letter, first, tail)] : []));
     for (const [seam, text, upright, first] of beside) {
       if (!seam) continue;
       endsOf(
@@ -130,6 +135,7 @@ export function tilesOf(
       folds: [],
       crosses,
       letters,
+      joins: joins.join(', '),
     };
   }).filter((part) => part !== null);
 }
