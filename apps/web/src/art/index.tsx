@@ -99,6 +99,11 @@ function Facts({
   );
 }
 
+/** Whether somebody is writing into a field. */
+const isWriting = (): boolean =>
+  document.activeElement instanceof HTMLTextAreaElement ||
+  (document.activeElement instanceof HTMLInputElement && /^(text|search|number|)$/.test(document.activeElement.type));
+
 /** Art’s one question: will this picture, here, print well? Every finding points to its place on the picture itself. */
 export default function ArtStage() {
   const { view, print, locked } = useJob();
@@ -110,7 +115,11 @@ export default function ArtStage() {
     designing.bring(art, adding || chosen?.kind === 'text');
     setAdding(false);
   };
-  const uploading = useUpload(choose);
+  // An upload ends when it ends: whoever writes meanwhile goes on writing.
+  const uploading = useUpload((art) => {
+    if (isWriting()) designing.bring(art, true, true);
+    else choose(art);
+  });
   return (
     <Field
       title={adding ? 'Choose the picture to add.' : 'Will this picture work on it?'}

@@ -74,8 +74,8 @@ export function useDesign() {
     setFill: (fill: Fill) => {
       change(withFill(session.job.design, side, fill));
     },
-    /** Puts a picture on the side: in place of the chosen one, or beside what is there. */
-    bring: (art: Art, beside: boolean) => {
+    /** Puts a picture on the side: in place of the chosen one, or beside what is there. `quietly`: behind all of it, since somebody is at something else, which stays chosen. */
+    bring: (art: Art, beside: boolean, quietly = false) => {
       const old = !beside && chosen?.kind === 'picture' ? chosen.item : null;
       const item: PictureItem = {
         kind: 'picture',
@@ -86,8 +86,8 @@ export function useDesign() {
         mirroredInFile: false,
       };
       if (old) put(item);
-      else change(withItems(session.job.design, side, (items) => [...items, item]));
-      setChosenId(item.id);
+      else change(withItems(session.job.design, side, (items) => (quietly ? [item, ...items] : [...items, item])));
+      if (!quietly) setChosenId(item.id);
     },
     write: () => {
       const { template } = composed ?? {};

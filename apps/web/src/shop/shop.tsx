@@ -21,6 +21,9 @@ const namesIn = (text: string): string[] => [
   ),
 ];
 
+/** The saves of the shop's settings, one after the other. */
+const SETTINGS = ['shop', 'settings'];
+
 /** The shop: its presses and printers, and how it likes things shown. Settings hold as soon as they are chosen. */
 export function ShopPage() {
   const shop = useShop();
@@ -28,10 +31,17 @@ export function ShopPage() {
   const print = usePrint();
   const save = useMutation({
     mutationFn: (json: Settings) => api<Settings>('shop/settings', { method: 'PUT', json }),
-    onMutate: (next) => {
+    mutationKey: SETTINGS,
+    scope: { id: 'settings' },
+    onMutate: async (next) => {
+      // An answer that is on its way tells how it was before this.
+      await queryClient.cancelQueries(shopQuery);
       queryClient.setQueryData(shopQuery.queryKey, { ...shop, settings: next });
     },
-    onSettled: () => queryClient.invalidateQueries(shopQuery),
+    onSettled: async () => {
+      // Only the last of several changes asks how it stands now.
+      if (queryClient.isMutating({ mutationKey: SETTINGS }) === 1) await queryClient.invalidateQueries(shopQuery);
+    },
   });
   const set = (change: Partial<Settings>) => {
     save.mutate({ ...settings, ...change });
