@@ -224,7 +224,9 @@ function layBest(request: BedRequest): Bed | null {
   let best: BedPiece[] = one.pieces;
   // Transfers side by side must not lie on each other.
   const closest = Math.max(LEAST_BETWEEN, 2 * (request.reach ?? 0) + 1);
-  const ways = [Math.max(BETWEEN, closest), closest].flatMap((between) => ([0, 90] as const).map((turn) => ({ between, turn })));
+  const ways = [Math.max(BETWEEN, closest), closest].flatMap((between) =>
+    ([0, 90] as const).map((turn) => ({ between, turn })),
+  );
   for (const { between, turn } of ways) {
     const size = onBed(request, turn);
     const lies = boxTurned(blank, print, turn, 0, 0);
