@@ -27,6 +27,26 @@ const open = async (name: string): Promise<void> => {
   });
   expect(answer.status).toBe(201);
 };
+/** What jobs a shop holds that is started for this question, and that nothing of a restore is left beside it. */
+async function runs(of: WholeKanga): Promise<string[]> {
+  await of.start();
+  const now = await names(of);
+  await of.signal('SIGTERM');
+  expect(readdirSync(of.data).filter((name) => /restoring|before|scratch/.test(name))).toEqual([]);
+  return now;
+}
+/** Restores the other shop from a file, killed after so many milliseconds if any are given. */
+async function restored(file: string, after?: number): Promise<{ code: number | null }> {
+  const child = spawn('node', ['scripts/kanga.mjs', 'restore', file, '--yes'], {
+    env: { ...process.env, KANGA_DATA: other.data },
+    detached: true,
+    stdio: 'ignore',
+  });
+  const killed = after === undefined ? undefined : setTimeout(() => process.kill(-(child.pid ?? 0), 'SIGKILL'), after);
+  const code = await new Promise<number | null>((done) => child.once('exit', done));
+  clearTimeout(killed);
+  return { code };
+}
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const firstBackup = join(files, 'first.zip');
 
@@ -115,28 +135,25 @@ describe('a restore', () => {
   it('leaves the shop of before whenever it is cut off, and is done when it is done again', async () => {
     const whole = join(files, 'whole.zip');
     expect(shop.run('backup', whole).status).toBe(0);
-    // Killed a little later each time, until it gets through.
-    for (let after = 400; ; after += 700) {
-      const child = spawn('node', ['scripts/kanga.mjs', 'restore', whole, '--yes'], {
-        env: { ...process.env, KANGA_DATA: other.data },
-        detached: true,
-        stdio: 'ignore',
-      });
-      const ended = new Promise<number | null>((done) => child.once('exit', done));
-      const killed = setTimeout(() => process.kill(-(child.pid ?? 0), 'SIGKILL'), after);
-      const code = await ended;
-      clearTimeout(killed);
-      await other.start();
-      const now = await names(other);
-      await other.signal('SIGTERM');
-      expect(readdirSync(other.data).filter((name) => /restoring|before|scratch/.test(name))).toEqual([]);
-      if (code === 0) {
-        expect(now).toEqual(await names(shop));
-        break;
-      }
+    const before = await runs(other);
+    const began = performance.now();
+    expect((await restored(whole)).code).toBe(0);
+    const takes = performance.now() - began;
+    expect(await runs(other)).toEqual(await names(shop));
+    // Back to a shop that can be told from the whole one, then cut off a little later each time.
+    expect(other.run('restore', firstBackup, '--yes').status).toBe(0);
+    let cut = 0;
+    for (let share = 0.05; share < 1; share += 0.13) {
+      const { code } = await restored(whole, takes * share);
+      const now = await runs(other);
       // Half a restore is never seen: either all of before or all of after.
-      expect([(await names(shop)).length, (await names(shop)).length - 1]).toContain(now.length);
+      expect([before, await names(shop)]).toContainEqual(now);
+      if (code === 0) break;
+      cut += 1;
     }
+    expect(cut).toBeGreaterThan(3);
+    expect((await restored(whole)).code).toBe(0);
+    expect(await runs(other)).toEqual(await names(shop));
     const kept = readdirSync(join(other.data, 'backups'));
     expect(kept.some((name) => name.includes('before-restore'))).toBe(true);
   });

@@ -222,10 +222,8 @@ describe('at the press', () => {
       const { command } = nextAction(view, allPressed(bench) ? 'inspect' : 'press');
       if (command.kind === 'close') break;
       if (command.kind === 'bench') {
-        clock += command.event === 'done' ? 47 : 3;
-        await post(job.id, [
-          { id: randomUUID(), at: at(clock), by: 'Wren', kind: command.event, bed: command.bed, step: command.step },
-        ]);
+        clock += command.told.kind === 'done' ? 47 : 3;
+        await post(job.id, [{ id: randomUUID(), at: at(clock), by: 'Wren', ...command.told }]);
       }
       if (command.kind === 'all-good') {
         expect((await server.ask('POST', `jobs/${job.id}/close`)).body.code).toBe('job.not-inspected');

@@ -23,7 +23,16 @@ function dumped(source, snapshot) {
     const code = await ended;
     if (code !== 0) throw new Lack(`the database could not be copied: ${said.trim() || `exit code ${code}`}`);
   }
-  return { stream: Readable.from(chunks(), { objectMode: false }), end: () => child.kill('SIGKILL') };
+  const gone = new Promise((done) => {
+    child.once('exit', done);
+    // It never began.
+    child.once('error', done);
+  });
+  const end = async () => {
+    child.kill('SIGKILL');
+    await gone;
+  };
+  return { stream: Readable.from(chunks(), { objectMode: false }), end };
 }
 
 /** A disk that is full, in words that say where, and how much is needed. */
@@ -110,7 +119,7 @@ export async function makeBackup({ source, file, why, data, passphrase = null, n
     rmSync(part, { force: true });
     throw fullDisk(error, file, size);
   } finally {
-    dump?.end();
+    await dump?.end();
     await client.end().catch(() => undefined);
   }
 }

@@ -24,8 +24,8 @@ export async function pagesOf(path: string): Promise<number> {
   return pages;
 }
 
-/** Reads one page as a PNG on a clear ground, at 300 pixels per inch or a little less. Returns the path of the PNG. */
-export async function rasterOfPage(path: string, page: number): Promise<string> {
+/** Reads one page as a PNG on a clear ground, at 300 pixels per inch or a little less. Gives the path of the PNG, and how many there are to an inch of the page. */
+export async function rasterOfPage(path: string, page: number): Promise<{ path: string; ppi: number }> {
   const { stdout } = await run('pdfinfo', ['-f', String(page), '-l', String(page), path], {
     timeout: PATIENCE,
     maxBuffer: 1e7,
@@ -52,5 +52,5 @@ export async function rasterOfPage(path: string, page: number): Promise<string> 
     ],
     { timeout: PATIENCE },
   );
-  return `${target}.png`;
+  return { path: `${target}.png`, ppi: (across / longest) * 72 };
 }

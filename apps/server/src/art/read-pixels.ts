@@ -1,5 +1,7 @@
+import { open } from 'node:fs/promises';
 import sharp, { type Sharp } from 'sharp';
 import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
+import { resolutionOf } from '@kanga/core/trace';
 import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, type Raster } from './maps.js';
 import { profileName } from './profile.js';
 
@@ -111,6 +113,33 @@ export interface Reading {
   vector: boolean;
   /** Dots per inch for a drawing that has a size of its own. */
   density?: number;
+  /** Pixels to an inch, for what is known without the file saying so. */
+  ppi?: number;
+}
+
+/** What programs write into a file that nobody gave a size: it means nothing. */
+const NOT_MEANT = new Set([72, 96]);
+/** Pixels to an inch that anybody prints with. */
+const BELIEVED = { least: 30, most: 2400 };
+/** A size is told near the start of a file, before its pixels. */
+const HEAD_BYTES = 65_536;
+
+/** How many pixels to an inch a picture says by itself; null where nobody meant it. */
+async function saidPpi(path: string): Promise<number | null> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
+    const said = resolutionOf(buffer.subarray(0, bytesRead)) ?? (await tiffPpi(path));
+    if (said === null || NOT_MEANT.has(Math.round(said))) return null;
+    return said >= BELIEVED.least && said <= BELIEVED.most ? said : null;
+  } finally {
+    await file.close();
+  }
+}
+
+async function tiffPpi(path: string): Promise<number | null> {
+  const { format, density } = await sharp(path).metadata();
+  return format === 'tiff' && density !== undefined ? density : null;
 }
 
 /**
@@ -119,18 +148,18 @@ export interface Reading {
  */
 export async function readPixels(
   path: string,
-  { vector, density }: Reading = { vector: false },
+  { vector, density, ppi }: Reading = { vector: false },
 ): Promise<PixelReading> {
-  const open = () =>
+  const opened = () =>
     sharp(path, {
       limitInputPixels: ART_LIMITS.pixels,
       failOn: 'truncated',
       ...(density ? { density } : {}),
     }).autoOrient();
-  const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = await open().metadata();
+  const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = await opened().metadata();
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
   // Shrunk once; the picture for the screen, its thumb and most of what is counted come from these pixels.
-  const small = await open()
+  const small = await opened()
     .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
     .toColourspace('srgb')
     .ensureAlpha()
@@ -144,7 +173,7 @@ export async function readPixels(
     .toBuffer();
   // Without alpha the rim is all there is to count, and the small picture shows it; with alpha, true pixels are picked, none mixed.
   const counted = hasAlpha
-    ? open().resize(COUNTED, COUNTED, {
+    ? opened().resize(COUNTED, COUNTED, {
         fit: 'inside',
         withoutEnlargement: true,
         kernel: 'nearest',
@@ -158,9 +187,10 @@ export async function readPixels(
     hasAlpha,
     ...count(raw),
     mask: hasAlpha ? maskOf(raw) : null,
-    maps: await mapsOf(open, smaller, raw, size),
+    maps: await mapsOf(opened, smaller, raw, size),
     vector,
     profile: profileName(icc),
+    ppi: ppi ?? (vector ? null : await saidPpi(path)),
   };
   return { facts, thumb, preview };
 }

@@ -27,7 +27,8 @@ export class RenderQueue implements OnApplicationShutdown {
   private pool: pg.Pool | null = null;
   private watch: NodeJS.Timeout | null = null;
   private ending = false;
-  private taking: Promise<void> = Promise.resolve();
+  /** The entry of the queue that is being rendered here. */
+  private taken: string | null = null;
 
   constructor(
     private readonly prints: PrintRepository,
@@ -55,7 +56,7 @@ export class RenderQueue implements OnApplicationShutdown {
     this.boss = boss;
     for (const id of await this.prints.lost(QUEUE)) await boss.send(QUEUE, { print: id });
     if (!work) return;
-    this.taking = this.take(boss);
+    void this.take(boss);
     this.watch = setInterval(() => {
       this.takeOver().catch((error: unknown) => {
         this.log.error(error);
@@ -82,6 +83,7 @@ export class RenderQueue implements OnApplicationShutdown {
           await wait(LOOK);
           continue;
         }
+        this.taken = job.id;
         await this.render(job.data.print, job.id).then(
           () => boss.complete(QUEUE, job.id),
           (error: unknown) => boss.fail(QUEUE, job.id, { message: String(error) }),
@@ -90,6 +92,8 @@ export class RenderQueue implements OnApplicationShutdown {
         // The database is away: what was taken counts as silent soon, and whoever looks then takes it up.
         this.log.error(error);
         await wait(LOOK);
+      } finally {
+        this.taken = null;
       }
     }
   }
@@ -126,10 +130,13 @@ export class RenderQueue implements OnApplicationShutdown {
   async onApplicationShutdown(): Promise<void> {
     this.ending = true;
     if (this.watch) clearInterval(this.watch);
-    await this.taking;
-    await this.boss?.stop({ graceful: false, wait: true }).catch((error: unknown) => {
+    try {
+      // A render takes longer than an end may: it is given back, and another worker takes it up at once.
+      if (this.taken !== null) await this.boss?.fail(QUEUE, this.taken, { message: 'its worker was ended' });
+      await this.boss?.stop({ graceful: false, wait: true });
+    } catch (error) {
       this.log.warn(error);
-    });
+    }
     await this.pool?.end();
   }
 }

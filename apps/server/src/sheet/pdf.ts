@@ -81,7 +81,7 @@ function drawTransfer(page: PDFPage, press: Press, sheet: Sheet, placed: Placed)
     jobNumber: job.number,
     piece: piece + 1,
     pieces: job.pieces,
-    name: kind.name.trim(),
+    name: kind.name,
     joins: kind.joins ?? '',
     rest: [named, job.name].filter((text) => text !== '').join(' · '),
   });

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { otherSizes, proposedAgain, saidFor, withoutPieces, type OtherSize } from '@kanga/core/art';
+import { otherSizes, proposedAgain, saidFor, sameSize, withoutPieces, type OtherSize } from '@kanga/core/art';
 import { changeOf, type JobFile } from '@kanga/core/job';
 import { api, blanksQuery, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { useJob } from '../job/index.js';
@@ -18,7 +18,8 @@ export function OtherSizes() {
         blank !== null &&
         blank.range !== null &&
         one.range === blank.range &&
-        one.size?.toLowerCase() === size.toLowerCase(),
+        one.size !== null &&
+        sameSize(one.size, size),
     ) ?? null;
   const part = useMutation({
     mutationFn: async ({ size, pieces }: OtherSize) => {

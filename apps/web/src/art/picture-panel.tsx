@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import {
   chestPlacement,
+  ownSize,
   fitted,
   groundOf,
   pixelsPerInch,
@@ -32,6 +33,7 @@ export function PictureFacts({ drawn, missingShare }: { drawn: DrawnPicture; mis
   const { print } = useJob();
   const { art, placement } = drawn;
   const { facts } = art;
+  const own = ownSize(facts);
   return (
     <dl>
       <div className="pb-2">
@@ -60,6 +62,11 @@ export function PictureFacts({ drawn, missingShare }: { drawn: DrawnPicture; mis
       <Fact name="Printed">
         <span className="figures">{print.size(placement.width, printedHeight(placement, facts))}</span>
       </Fact>
+      {own && Math.abs(own.width - placement.width) > 0.5 && (
+        <Fact name="Its own size">
+          <span className="figures">{print.size(own.width, own.height)}</span>
+        </Fact>
+      )}
       <Fact name="Ground">{GROUND[groundOf(art)]}</Fact>
       <Fact name="Colour">{facts.profile ?? 'no profile: taken as sRGB'}</Fact>
       {missingShare !== null && (
@@ -75,11 +82,10 @@ export function PictureFacts({ drawn, missingShare }: { drawn: DrawnPicture; mis
 export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; designing: Designing }) {
   const { view, print } = useJob();
   const { item, art, placement } = drawn;
-  const { composed, put, side } = designing;
+  const { composed, put } = designing;
   const [more, setMore] = useState(false);
   if (!composed || !view.blank) return null;
   const { template } = composed;
-  const { blank } = view;
   const to = (spot: Placement) => {
     put(placed(item, spot));
   };
@@ -122,11 +128,20 @@ export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; design
       },
     ],
   ];
-  if (blank.family === 'tee' || blank.family === 'performance') {
-    ways.splice(4, 0, [
+  const own = ownSize(art.facts);
+  if (own) {
+    ways.splice(3, 0, [
+      'Own size',
+      () => {
+        to({ ...placement, width: own.width });
+      },
+    ]);
+  }
+  if (template.chest) {
+    ways.push([
       'Chest',
       () => {
-        to(chestPlacement(blank, side, template, art.facts));
+        to(chestPlacement(template, art.facts));
       },
     ]);
   }

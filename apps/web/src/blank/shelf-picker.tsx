@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Blank } from '@kanga/core/blank';
 import { blanksQuery } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
+import { finder, SearchField } from '../ui/index.js';
 
 /** The shelf as a row of pictures: one is chosen by a click or the arrow keys. */
 export function ShelfPicker({
@@ -20,28 +21,19 @@ export function ShelfPicker({
 }) {
   const { data: all } = useSuspenseQuery(blanksQuery);
   const [sought, setSought] = useState('');
-  const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+  const finds = finder(sought);
   const blanks = all.filter(
-    (blank) =>
-      blank.id === chosen ||
-      (!blank.archived &&
-        words.every((word) => `${blank.name} ${blank.family} ${blank.range ?? ''}`.toLowerCase().includes(word))),
+    (blank) => blank.id === chosen || (!blank.archived && finds(`${blank.name} ${blank.family} ${blank.range ?? ''}`)),
   );
   return (
     <fieldset disabled={locked} className="mb-2 min-w-0">
       <legend className="sr-only">Blanks on the shelf</legend>
-      <input
-        type="search"
-        aria-label="Find a blank"
+      <SearchField
+        label="Find a blank"
         placeholder="Find a blank: sock, mug, zip …"
-        className="mb-1.5 min-h-9 w-72 rounded-sm border-[1.5px] border-key/50 px-2"
+        className="mb-1.5 min-h-9 w-72 px-2"
         value={sought}
-        onChange={(event) => {
-          setSought(event.target.value);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.stopPropagation();
-        }}
+        onChange={setSought}
       />
       <div className="flex gap-2 overflow-x-auto pb-1.5">
         {blanks.map((blank) => (

@@ -3,7 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useState, useSyncExter
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kanga/core/art';
-import { allPressed, type BenchEvent } from '@kanga/core/bench';
+import { allPressed } from '@kanga/core/bench';
 import { bySeverity, STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { atBench, checkPrinted, nextAction, viewJob, type JobFile } from '@kanga/core/job';
 import type { ActualCourse } from '@kanga/contract/bench';
@@ -49,7 +49,6 @@ const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> =
 const isStage = (text: string | undefined): text is Stage => STAGES.some((stage) => stage === text);
 
 const NO_COURSES: ActualCourse[] = [];
-const NO_EVENTS: BenchEvent[] = [];
 
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
@@ -183,7 +182,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const chosen = useMemo(() => {
     const job = { ...state.file.job, ...state.pending, ...(draft ? { design: draft } : {}) };
     const sight = { faces, piece: Math.min(piece, job.pieces - 1), today: serverNow() };
-    return viewJob({ ...state.file, ...linked, job, events: NO_EVENTS }, floor, print, sight);
+    return viewJob({ ...state.file, ...linked, job, events: [] }, floor, print, sight);
   }, [state, linked, draft, floor, print, faces, piece]);
   const view = useMemo(() => atBench(chosen, bench.events), [chosen, bench.events]);
 
@@ -213,7 +212,8 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const beforePress = stage === 'stack' || stage === 'press';
   const { data: prints } = useQuery({ ...printsQuery(session.job.id), enabled: beforePress || stage === 'sheet' });
   // Only when it is known what was printed, and nothing on its way to the server would change it.
-  const printed = prints && !state.pending && beforePress ? checkPrinted(view, prints) : [];
+  const known = beforePress && !state.pending ? prints : undefined;
+  const printed = useMemo(() => (known ? checkPrinted(chosen, known) : []), [chosen, known]);
   const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
   const troubleActions = useTrouble(session, state, onFault);
   const troubles: Finding[] = [state.trouble, bench.trouble, refusal, aside].flatMap((problem) =>

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { JobList } from '@kanga/contract/job';
 import { jobListQuery, jobsQuery, problemFrom, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, Choice, ProblemText } from '../ui/index.js';
+import { Button, Choice, finder, ProblemText, SearchField } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
 import { NewJobDialog } from './new-job.js';
 import { DoneStrip, JobActs, usePutAway, type Done } from './put-away.js';
@@ -28,25 +28,20 @@ export function Jobs() {
   const [params, setParams] = useSearchParams();
   const [wanted, setWanted] = useState('');
   const today = shopDay(serverNow());
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = jobs.filter((job) => {
-    const text = `${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
+  const finds = finder(wanted);
+  const found = jobs.filter((job) =>
+    finds(`${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`),
+  );
   return (
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Jobs</h1>
-          <input
-            type="search"
-            aria-label="Find a job"
+          <SearchField
+            label="Find a job"
             placeholder="Find by name, number, customer…"
-            className="min-h-10 w-72 rounded-sm border-[1.5px] border-key/50 px-3"
             value={wanted}
-            onChange={(e) => {
-              setWanted(e.target.value);
-            }}
+            onChange={setWanted}
           />
           <ImportTicket />
           <NewJobDialog

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sinceThen, type JobFile } from '@kanga/core/job';
 import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
-import { Button, Dialog, ProblemText } from '../ui/index.js';
+import { Button, Dialog, FormFoot } from '../ui/index.js';
 import { useJob } from './job-context.js';
 
 /** Does a closed job again: says what has changed since it was pressed, and opens a new one that begins at its stack. */
@@ -49,25 +49,21 @@ export function RepeatJob() {
         The new job has {view.job.pieces} {view.job.pieces === 1 ? 'piece' : 'pieces'}, the same art and the same
         waivers, and begins at the stack. Its day and its pieces can be changed there.
       </p>
-      {again.isError && <ProblemText problem={problemFrom(again.error)} className="mt-2" />}
-      <div className="mt-4 flex justify-end gap-2">
-        <Button
-          onClick={() => {
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          again.mutate();
+        }}
+      >
+        <FormFoot
+          problem={again.isError ? problemFrom(again.error) : null}
+          onCancel={() => {
             setOpen(false);
           }}
-        >
-          Not now
-        </Button>
-        <Button
-          tone="strong"
+          label="Open the new job"
           disabled={again.isPending}
-          onClick={() => {
-            again.mutate();
-          }}
-        >
-          Open the new job
-        </Button>
-      </div>
+        />
+      </form>
     </Dialog>
   );
 }

@@ -50,7 +50,7 @@ export function useAct(
           await go('press');
           return;
         case 'bench':
-          outbox.record({ ...stamp(), kind: command.event, bed: command.bed, step: command.step });
+          outbox.record({ ...stamp(), ...command.told });
           return;
         case 'heat':
           outbox.record({ ...stamp(), kind: 'heat', celsius: command.celsius });

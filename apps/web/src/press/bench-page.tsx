@@ -2,7 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { fontsOf } from '@kanga/core/art';
-import { allPressed, type BenchEvent, type ClockPhase, type Task } from '@kanga/core/bench';
+import { allPressed, type ClockPhase, type Task } from '@kanga/core/bench';
 import { atBench, viewJob, type NextAction } from '@kanga/core/job';
 import type { RunAtPress } from '@kanga/contract/bench';
 import {
@@ -27,8 +27,6 @@ import { PlateFacts } from './plate-facts.js';
 import { useAwake } from './use-awake.js';
 import { actOf, handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
 import { Who } from './who.js';
-
-const NO_EVENTS: BenchEvent[] = [];
 
 /** As many lanes as can be read at two metres. */
 const MOST = 3;
@@ -77,7 +75,7 @@ const RunLane = memo(function RunLane({
   useOthers(jobId, outbox);
   const record = useRecord(outbox);
   const chosen = useMemo(
-    () => viewJob({ ...file, events: NO_EVENTS }, floor, print, { faces, today: serverNow() }),
+    () => viewJob({ ...file, events: [] }, floor, print, { faces, today: serverNow() }),
     [file, floor, print, faces],
   );
   const view = useMemo(() => atBench(chosen, bench.events), [chosen, bench.events]);

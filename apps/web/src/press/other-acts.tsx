@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Task } from '@kanga/core/bench';
+import { tellingOf, type Task } from '@kanga/core/bench';
 import { swapTo, type JobView } from '@kanga/core/job';
 import { usePrint, useShop } from '../data/index.js';
 import { FaultPicker } from '../draw/index.js';
@@ -8,7 +8,7 @@ import { useTeaching } from './pedal.js';
 import type { Happening, LaneState } from './use-lane.js';
 
 type Write = (...happened: Happening[]) => void;
-type Page = 'choose' | 'repeat' | 'scrap' | 'swap' | 'pedal';
+export type Page = 'choose' | 'repeat' | 'scrap' | 'swap' | 'pedal';
 
 const BIG = 'min-h-16 w-full justify-start! px-5 text-left text-lg whitespace-normal!';
 
@@ -147,16 +147,20 @@ export function OtherActs({
   record,
   dark,
   narrow,
+  page,
+  onPage,
 }: {
   view: JobView;
   lane: LaneState;
   record: Write;
   dark: boolean;
   narrow: boolean;
+  /** What is open of it; null: nothing. */
+  page: Page | null;
+  onPage: (page: Page | null) => void;
 }) {
-  const [page, setPage] = useState<Page | null>(null);
   const close = () => {
-    setPage(null);
+    onPage(null);
   };
   const does: Write = (...happened) => {
     record(...happened);
@@ -169,7 +173,7 @@ export function OtherActs({
       className={BIG}
       disabled={happened === null}
       onClick={() => {
-        if (typeof happened === 'string') setPage(happened);
+        if (typeof happened === 'string') onPage(happened);
         else if (happened) does(happened);
       }}
     >
@@ -182,7 +186,7 @@ export function OtherActs({
       wide={page === 'scrap'}
       open={page !== null}
       onOpenChange={(open) => {
-        setPage(open ? 'choose' : null);
+        onPage(open ? 'choose' : null);
       }}
       trigger={
         <Button tone={dark ? 'dark' : 'plain'} className={`min-h-16 text-lg ${narrow ? 'px-4' : 'px-5'}`}>
@@ -197,10 +201,7 @@ export function OtherActs({
             running && { kind: 'stop', bed: running.bed, step: running.step },
           )}
           {lane.heat.kind === 'ask' &&
-            act(
-              'Close it without looking: it will prove nothing',
-              first && { kind: 'start', bed: first.bed, step: first.step },
-            )}
+            act('Close it without looking: it will prove nothing', first && tellingOf(first))}
           {act(
             first ? `Skip: ${first.what.title}` : 'Nothing to skip',
             first && { kind: 'skip', bed: first.bed, step: first.step },

@@ -3,6 +3,7 @@ import {
   plateHeat,
   readClock,
   secondsBetween,
+  tellingOf,
   todoOf,
   type BenchEvent,
   type BenchState,
@@ -136,9 +137,7 @@ export function handyTask({ todo, clock, action }: LaneState): Task | null {
 /** Names what doing a task would tell. */
 export const actOf = (task: Task | null): string => (task ? `${task.event} ${task.bed} ${task.step}` : '');
 
-const happeningOf = ({ event, bed, step }: Task): Happening => ({ kind: event, bed, step });
-
 /** What is told when a task is done by one act: of a plate that is asked about, that it is hot. */
 export function happeningsOf({ todo, heat }: LaneState, task: Task): Happening[] {
-  return task === todo.first && heat.kind === 'ask' ? [{ kind: 'heat', celsius: heat.dial }] : [happeningOf(task)];
+  return task === todo.first && heat.kind === 'ask' ? [{ kind: 'heat', celsius: heat.dial }] : [tellingOf(task)];
 }

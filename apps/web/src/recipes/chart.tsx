@@ -5,7 +5,7 @@ import { CHART, chartRowFor, isProven, type ChartRow, type Proven } from '@kanga
 import { formatDuration, formatTimes, type UnitPrinter } from '@kanga/core/units';
 import { blanksQuery, provenQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button } from '../ui/index.js';
+import { Button, finder, SearchField } from '../ui/index.js';
 
 const ROWS: readonly ChartRow[] = Object.values(CHART);
 const HEADS = ['Goods', 'Pre-press', 'Temperature', 'Dwell', 'Pressure', 'Peel', 'Proven here'];
@@ -65,26 +65,21 @@ export function ChartPage() {
   const print = usePrint();
   const { data: proven } = useSuspenseQuery(provenQuery);
   const [wanted, setWanted] = useState('');
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const rows = ROWS.map((row) => saidOf(row, print)).filter(({ row, cells, remark }) => {
-    const text = [row.name, ...cells, remark].join(' ').toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
+  const finds = finder(wanted);
+  const rows = ROWS.map((row) => saidOf(row, print)).filter(({ row, cells, remark }) =>
+    finds([row.name, ...cells, remark].join(' ')),
+  );
   return (
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end gap-4">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Reference chart</h1>
           <div className="no-print flex flex-wrap items-center gap-4">
-            <input
-              type="search"
-              aria-label="Find in the chart"
+            <SearchField
+              label="Find in the chart"
               placeholder="Find goods, 400, firm…"
-              className="min-h-10 w-64 rounded-sm border-[1.5px] border-key/50 px-3"
               value={wanted}
-              onChange={(event) => {
-                setWanted(event.target.value);
-              }}
+              onChange={setWanted}
             />
             <Button
               onClick={() => {

@@ -43,7 +43,7 @@ export default function SheetStage() {
     return template && { template, drawn: drawnOn(job.design, face.side, templates, palette, values) };
   };
   const tiledSides = view.tiled.flatMap((tiled) => {
-    const side = view.sides[tiled.tiling.side];
+    const side = view.cutOut[tiled.tiling.side];
     return side ? [{ tiled, side, name: blank?.sides[tiled.tiling.side]?.name ?? '' }] : [];
   });
   const seams = look === 'seams' && tiledSides.length > 0;

@@ -7,7 +7,7 @@ import type { NewBlank } from '@kanga/contract/blank';
 import { api, blanksQuery, handOver, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, Check, FileInput, ProblemText, Select, TextField } from '../ui/index.js';
+import { finder, Button, Check, FileInput, ProblemText, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import { MediaTable } from './media-table.js';
 import { readShelf, writeShelf, type WrongBlank } from './shelf-table.js';
@@ -210,13 +210,13 @@ export function Shelf() {
   const [verdict, setVerdict] = useState<(typeof VERDICTS)[number]>('all');
   const [archived, setArchived] = useState(false);
   const shown = useMemo(() => {
-    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+    const finds = finder(sought);
     return blanks.filter(
       (blank) =>
         blank.archived === archived &&
         (family === 'all' || blank.family === family) &&
         (verdict === 'all' || fitnessOf(blank).verdict === verdict) &&
-        words.every((word) => wordsOf(blank).includes(word)),
+        finds(wordsOf(blank)),
     );
   }, [blanks, sought, family, verdict, archived]);
   const present = (Object.keys(FAMILY_NAMES) as Family[]).filter((one) => blanks.some((blank) => blank.family === one));

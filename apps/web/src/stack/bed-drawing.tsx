@@ -35,10 +35,11 @@ const Line = ({ shape, stroke, dash }: { shape: Polygon; stroke: string; dash?: 
 );
 
 /** The print with the sections that it is pressed in, numbered in their order. */
-function SectionDrawing({ press, bed, side, template }: Props) {
+function SectionDrawing({ press, bed, side, template, pieces }: Props) {
   const sections = bed.sections?.sections ?? [];
-  const outline = polygonOf(template.outline);
+  const outline = template.covers ? polygonOf(template.outline) : template.bleedPolygon;
   const box = boundsOf(outline);
+  const movable = pieces !== undefined && Boolean(bed.sections?.grid);
   const beside = side.keepOuts.map(({ area }) => area);
   const all = unionOf([box, ...sections.map(({ area }) => area), ...beside.map(boundsOf)]);
   const grow = Math.max(all.width, all.height) * 0.02;
@@ -61,18 +62,21 @@ function SectionDrawing({ press, bed, side, template }: Props) {
         <path key={i} d={svgPath(area)} fill="#C6C7D0" />
       ))}
       <path d={svgPath(outline)} fill="#fff" stroke={INK} strokeWidth="2" vectorEffect="non-scaling-stroke" />
-      {sections.map(({ area }, i) => (
-        <rect
-          key={i}
-          {...area}
-          fill={i % 2 === 0 ? '#00739B' : '#F2B705'}
-          fillOpacity="0.16"
-          stroke={INK}
-          strokeWidth="1.6"
-          strokeDasharray={i % 2 === 0 ? undefined : '8 5'}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
+      <g {...(movable ? pieces : {})}>
+        {sections.map(({ area }, i) => (
+          <rect
+            key={i}
+            {...area}
+            data-section={i}
+            fill={i % 2 === 0 ? '#00739B' : '#F2B705'}
+            fillOpacity="0.16"
+            stroke={INK}
+            strokeWidth="1.6"
+            strokeDasharray={i % 2 === 0 ? undefined : '8 5'}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </g>
       <polyline
         points={middles.map(({ x, y }) => `${x},${y}`).join(' ')}
         fill="none"

@@ -6,6 +6,7 @@ import { useDownload, useJob } from '../job/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { BedDrawing } from './bed-drawing.js';
 import { LaidBed } from './bed-stage.js';
+import { LaidSections } from './laid-sections.js';
 import { CrossSection } from './cross-section.js';
 import { CutListView } from './cut-list.js';
 import { CycleFacts } from './cycle-facts.js';
@@ -36,8 +37,9 @@ export default function StackStage() {
   const shown = stack.sides[which];
   const number = view.printed[which] ?? 0;
   const side = blank.sides[number];
-  const template = view.templates[number];
+  const template = view.cutOut[number]?.template;
   const bed = shown?.bed ?? null;
+  const Laid = bed?.sections && !bed.bed ? LaidSections : LaidBed;
   const above = look === 'above' && bed !== null && side !== undefined && template !== undefined;
   const pressed = view.printed.flatMap((one) => blank.sides[one] ?? []);
   return (
@@ -71,7 +73,7 @@ export default function StackStage() {
               <div className="absolute inset-0">
                 {above ? (
                   shown && !view.plan ? (
-                    <LaidBed
+                    <Laid
                       key={which}
                       plan={{ layers: shown.layers, bed }}
                       which={which}

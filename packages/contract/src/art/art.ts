@@ -50,6 +50,7 @@ export const artFactsSchema = Joi.object<ArtFacts>({
   maps: mapsSchema.allow(null).required(),
   vector: Joi.boolean().required(),
   profile: Joi.string().max(200).allow(null).required(),
+  ppi: Joi.number().positive().allow(null),
 });
 
 export const shaSchema = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');

@@ -17,6 +17,7 @@ const stepEvent = (kind: (typeof STEP_EVENTS)[number]) =>
     kind: Joi.string().valid(kind).required(),
     bed: counted,
     step: Joi.number().integer().min(0).max(10_000).required(),
+    ...(kind === 'start' ? { seconds: Joi.number().integer().min(1).max(3600) } : {}),
   });
 const swap = Joi.object({
   ...head,

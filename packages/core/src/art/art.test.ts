@@ -286,7 +286,7 @@ describe('a design', () => {
     // Common practice, no published source: 10 to 11 in wide, its top 3 to 4 in below the collar.
     const tee = blank('tee');
     const [t] = templatesOf(tee, 0);
-    const placed = chestPlacement(tee, 0, t as Template, { width: 2000, height: 1000 });
+    const placed = chestPlacement(t as Template, { width: 2000, height: 1000 });
     expect(placed.width).toBeCloseTo(266.7, 6);
     expect(placed.x).toBeCloseTo(133.35, 6);
     const top = placed.y - placed.width / 4;

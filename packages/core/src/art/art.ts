@@ -39,6 +39,8 @@ export interface ArtFacts {
   vector: boolean;
   /** Name of the colour profile inside the file; null: none, taken as sRGB. */
   profile: string | null;
+  /** Pixels per inch that the file itself says, so that it has a printed size of its own; null or left out: it says nothing that is meant. */
+  ppi?: number | null;
 }
 
 export const ART_TYPES = [

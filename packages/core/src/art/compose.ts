@@ -1,16 +1,18 @@
 import {
   boundsOf,
   chain,
+  rectPolygon,
   rotation,
   scaling,
+  transformed,
   translation,
   applyTo,
   inverse,
+  type Rect,
   type Transform,
 } from '../geometry/index.js';
-import type { Blank, Template } from '../blank/index.js';
+import type { Template } from '../blank/index.js';
 import { fillFields, setLine, type Face, type FontId, type SetLine } from '../text/index.js';
-import { MM_PER_INCH } from '../units/index.js';
 import type { Art, Placement } from './art.js';
 import {
   sideDesign,
@@ -37,6 +39,10 @@ export interface DrawnPicture {
   /** True when it came from the first side. */
   borrowed: boolean;
 }
+
+/** The box of one copy of a picture on its side, mm: the one that is put there. */
+export const boxOfPicture = ({ art: { facts }, base }: Pick<DrawnPicture, 'art' | 'base'>): Rect =>
+  boundsOf(transformed(rectPolygon({ x: 0, y: 0, width: facts.width, height: facts.height }), base));
 
 /** A line of text as it lies on one side, for one piece. */
 export interface DrawnText {
@@ -188,26 +194,4 @@ export function drawnOn(
     : [];
   const own = side.items.map((item) => drawItem(item, 'own', on, index === 0 ? fit : on, 0, palette, values));
   return [...borrowed, ...own].filter((one) => one !== null);
-}
-
-/** Width of chest art on adult sizes, inches. Common practice, no published source: 10 to 11 in, 10.5 on L. */
-const CHEST_WIDTHS: Record<string, number> = { XS: 9, S: 9.5, M: 10, L: 10.5, XL: 11, XXL: 11, '2XL': 11, '3XL': 11 };
-const CHEST_DROP = 3.5;
-
-/**
- * Art on the chest: centred, as wide as the size wants (never wider than the print area), its top 3.5 in below the collar. The
- * collar is found among the keep-outs; without one the print area's top edge is taken for where the art may begin.
- */
-export function chestPlacement(
-  blank: Blank,
-  side: number,
-  template: Template,
-  size: { width: number; height: number },
-): Placement {
-  const width = Math.min(template.width, (CHEST_WIDTHS[blank.size ?? 'L'] ?? 10.5) * MM_PER_INCH);
-  const collar = blank.sides[side]?.keepOuts.find((one) => one.kind === 'collar');
-  const collarAt = collar ? Math.max(...collar.area.map((p) => p.y)) : -CHEST_DROP * MM_PER_INCH;
-  const top = Math.max(0, collarAt + CHEST_DROP * MM_PER_INCH);
-  const placement = { x: template.width / 2, y: top, width, rotation: 0 };
-  return { ...placement, y: top + printedHeight(placement, size) / 2 };
 }

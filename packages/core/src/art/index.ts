@@ -5,3 +5,5 @@ export * from './compose.js';
 export * from './coverage.js';
 export * from './check/index.js';
 export * from './sizes.js';
+export * from './trim.js';
+export * from './trim.js';

@@ -4,6 +4,7 @@ import type { Template } from '../blank/index.js';
 import type { ArtFacts, Placement } from './art.js';
 
 type PixelSize = Pick<ArtFacts, 'width' | 'height'>;
+type Sized = Pick<ArtFacts, 'width' | 'height' | 'ppi'>;
 
 /** Printed height of the picture before turning, mm. */
 export const printedHeight = (placement: Placement, size: PixelSize): number =>
@@ -36,11 +37,45 @@ export function fitted(template: Template, size: PixelSize, fit: Fit): Placement
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width, rotation: 0 };
 }
 
+/** The size that a picture says it is to be printed at, mm; null: it says none. */
+export const ownSize = ({ width, height, ppi }: Sized): { width: number; height: number } | null =>
+  ppi ? { width: (width / ppi) * MM_PER_INCH, height: (height / ppi) * MM_PER_INCH } : null;
+
+/** A picture made for a template may be larger than it by so much, mm and share: what was drawn as bleed. */
+const MADE_FOR_IT = { mm: 12, share: 0.06 };
+
+/** Whether a picture was made for just this template: it covers it, and is hardly larger. */
+function madeFor(own: number, wanted: number): boolean {
+  return own >= wanted - 0.05 && own <= wanted + Math.max(MADE_FOR_IT.mm, wanted * MADE_FOR_IT.share);
+}
+
 /**
- * The placement Kanga proposes: an edge-to-edge print covers all with its bleed, a spot print lies wholly inside.
+ * Art on the chest: in the middle, as wide as the size wants, its top three to four fingers below the collar, and never beyond the print area. `width`: narrower, where the picture has a size
+ * of its own. On a template without a collar it lies inside, in the middle.
  */
-export const proposePlacement = (template: Template, size: PixelSize): Placement =>
-  fitted(template, size, template.covers ? 'cover' : 'contain');
+export function chestPlacement(template: Template, size: PixelSize, width = Infinity): Placement {
+  const { chest } = template;
+  const inside = fitted(template, size, 'contain');
+  if (!chest) return width < inside.width ? { ...inside, width } : inside;
+  const room = ((template.height - chest.top) * size.width) / size.height;
+  const placement = { x: template.width / 2, y: 0, width: Math.min(chest.width, width, room), rotation: 0 };
+  return { ...placement, y: chest.top + printedHeight(placement, size) / 2 };
+}
+
+/**
+ * The placement that Kanga proposes: an edge-to-edge print covers all with its bleed; a spot print lies wholly inside, on a garment below its collar. A picture that carries a printed size
+ * of its own keeps it where it fits.
+ */
+export function proposePlacement(template: Template, size: Sized): Placement {
+  const own = ownSize(size);
+  if (!template.covers) {
+    const fits = own && own.width <= template.width + 0.05 && own.height <= template.height + 0.05;
+    return chestPlacement(template, size, fits ? own.width : Infinity);
+  }
+  const cover = fitted(template, size, 'cover');
+  const { width, height } = template.bleedBox;
+  return own && madeFor(own.width, width) && madeFor(own.height, height) ? { ...cover, width: own.width } : cover;
+}
 
 /** Printed widths that make sense, mm. */
 export const PLACEMENT_LIMITS = { least: 2, most: 6000 };

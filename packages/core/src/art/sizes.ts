@@ -15,7 +15,9 @@ export interface OtherSize {
   names: string[];
 }
 
-const same = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase();
+/** Whether two sizes are the same as people write them. */
+export const sameSize = (one: string, other: string): boolean =>
+  one.trim().toLowerCase() === other.trim().toLowerCase();
 const sizeIn = (values: Readonly<Record<string, string>>): string =>
   Object.entries(values)
     .find(([column]) => SIZES.test(column))?.[1]
@@ -37,7 +39,7 @@ export function otherSizes(run: readonly RunRow[] | null, { size }: Pick<Blank, 
   let piece = 0;
   for (const { values, count } of run) {
     const said = sizeIn(values);
-    if (said !== '' && !same(said, own)) {
+    if (said !== '' && !sameSize(said, own)) {
       const known = others.get(said.toLowerCase()) ?? { size: said, pieces: [], names: [] };
       for (let i = 0; i < count; i++) known.pieces.push(piece + i);
       const name = nameIn(values);

@@ -1,4 +1,13 @@
-import { areaOf, clipped, fillsBox, rectPolygon, united, type Polygon, type Rect } from '../geometry/index.js';
+import {
+  areaOf,
+  clipped,
+  fillsBox,
+  rectPolygon,
+  united,
+  type Point,
+  type Polygon,
+  type Rect,
+} from '../geometry/index.js';
 import { coverFewer } from './cover.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
@@ -6,6 +15,8 @@ export interface Section {
   area: Rect;
   /** The plate stands across the print: its width along the print's height. */
   turned: boolean;
+  /** Its column and row; left out where it lies anyhow. */
+  cell?: { column: number; row: number };
 }
 
 export interface Sections {
@@ -14,6 +25,16 @@ export interface Sections {
   twice: number;
   /** No way to press it takes fewer. */
   bound: number;
+  /** Where its rows and columns begin; null: it lies anyhow. */
+  grid: SectionGrid | null;
+}
+
+/** Where the windows of a print that is pressed in rows and columns begin, in the print's coordinates, mm. */
+export interface SectionGrid {
+  /** The plate stands across the print. */
+  turned: boolean;
+  across: number[];
+  down: number[];
 }
 
 export interface SectionRequest {
@@ -27,6 +48,8 @@ export interface SectionRequest {
   /** What a seam costs at a place along x, and along y: the quietest are taken; null: nothing is known of the picture. */
   costAcross?: ((x: number) => number) | null;
   costDown?: ((y: number) => number) | null;
+  /** Rows and columns as somebody moved them; they are kept as far as no gap is left, and forgotten where as many do not do. */
+  moved?: SectionGrid | null;
 }
 
 /** The least overlap that leaves no gap, mm: how exactly a hot mat is laid down again. Common practice, no published source. */
@@ -92,33 +115,50 @@ function windows(
 const countFor = (length: number, size: number, overlap: number): number =>
   length <= size + 1e-6 ? 1 : Math.ceil((length - overlap) / (size - overlap) - 1e-9);
 
+/** The grid with the row and the column of one section moved by so much, whole mm; null: that one lies anyhow, and is not moved. */
+export function movedSection({ sections, grid }: Sections, which: number, by: Point): SectionGrid | null {
+  const cell = sections[which]?.cell;
+  if (!grid || !cell) return null;
+  const moved = (begins: readonly number[], at: number, step: number) =>
+    begins.map((begin, i) => Math.round(i === at ? begin + step : begin));
+  return { turned: grid.turned, across: moved(grid.across, cell.column, by.x), down: moved(grid.down, cell.row, by.y) };
+}
+
+/** Begins that somebody moved, kept within what leaves no gap; null where another number of them is needed. */
+function keptWindows(moved: readonly number[], length: number, size: number, count: number, overlap: number) {
+  if (moved.length !== count) return null;
+  const reach = size - overlap;
+  const kept: number[] = [];
+  for (const [i, at] of moved.entries()) {
+    const before = kept[i - 1];
+    const low = Math.max(i === count - 1 ? length - size : -size, length - size - (count - 1 - i) * reach);
+    const high = Math.min(i === 0 ? 0 : length, i * reach, before === undefined ? Infinity : before + reach);
+    kept.push(Math.min(high, Math.max(low, at, before === undefined ? -Infinity : before + 1)));
+  }
+  return kept;
+}
+
 /** Sections of one way to stand the plate; those that hold nothing of the outline are left out. */
-function gridOf(request: SectionRequest, turned: boolean): Section[] | null {
+function gridOf(request: SectionRequest, turned: boolean): { sections: Section[]; grid: SectionGrid } | null {
   const { box, zone, overlap, outline } = request;
+  const moved = request.moved?.turned === turned ? request.moved : null;
   const size = turned ? { width: zone.height, height: zone.width } : zone;
   if (size.width <= overlap || size.height <= overlap) return null;
-  const columns = windows(
-    box.width,
-    size.width,
-    countFor(box.width, size.width, overlap),
-    overlap,
-    request.costAcross ?? null,
-  );
-  const rows = windows(
-    box.height,
-    size.height,
-    countFor(box.height, size.height, overlap),
-    overlap,
-    request.costDown ?? null,
-  );
+  const line = (length: number, wide: number, begins: number[] | undefined, cost: ((at: number) => number) | null) => {
+    const count = countFor(length, wide, overlap);
+    return (begins && keptWindows(begins, length, wide, count, overlap)) ?? windows(length, wide, count, overlap, cost);
+  };
+  const columns = line(box.width, size.width, moved?.across, request.costAcross ?? null);
+  const rows = line(box.height, size.height, moved?.down, request.costDown ?? null);
   // There and back, so that each move is to the place beside it.
   const sections = rows.flatMap((y, row) =>
-    (row % 2 === 0 ? columns : [...columns].reverse()).flatMap((x): Section[] => {
-      const area = { x: box.x + x, y: box.y + y, ...size };
-      return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned }] : [];
+    columns.flatMap((_, i): Section[] => {
+      const column = row % 2 === 0 ? i : columns.length - 1 - i;
+      const area = { x: box.x + (columns[column] ?? 0), y: box.y + y, ...size };
+      return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned, cell: { column, row } }] : [];
     }),
   );
-  return withoutSpare(sections, request);
+  return { sections: withoutSpare(sections, request), grid: { turned, across: columns, down: rows } };
 }
 
 /** The sections without those whose part of the outline others press, too; the ones that hold least go first. */
@@ -225,18 +265,23 @@ const pressedTwice = (sections: readonly Section[], { outline }: SectionRequest,
  * ways were tried. Null when the zone is hardly larger than the overlap. O(sections × corners) beside the search.
  */
 export function planSections(request: SectionRequest, area: number): Sections | null {
-  let best: Sections | null = null;
   const bound = sectionBound(request, area);
+  const { moved } = request;
+  const kept = moved && gridOf(request, moved.turned);
+  if (kept && kept.grid.across.length === moved.across.length && kept.grid.down.length === moved.down.length)
+    return { ...kept, twice: pressedTwice(kept.sections, request, area), bound };
+  let best: Sections | null = null;
   for (const turned of [false, true]) {
-    const sections = gridOf(request, turned);
-    if (!sections || sections.length === 0) continue;
+    const laid = gridOf(request, turned);
+    if (!laid || laid.sections.length === 0) continue;
+    const { sections, grid } = laid;
     const twice = pressedTwice(sections, request, area);
     const fewer = best ? sections.length - best.sections.length : -1;
-    if (fewer < 0 || (fewer === 0 && best && twice < best.twice - 1e-6)) best = { sections, twice, bound };
+    if (fewer < 0 || (fewer === 0 && best && twice < best.twice - 1e-6)) best = { sections, twice, bound, grid };
   }
   if (!best || best.sections.length <= bound) return best;
   const { sections, proven } = anyhow(request, best.sections.length);
-  if (sections) best = { sections, twice: pressedTwice(sections, request, area), bound };
+  if (sections) best = { sections, twice: pressedTwice(sections, request, area), bound, grid: null };
   return proven ? { ...best, bound: best.sections.length } : best;
 }
 

@@ -2,12 +2,17 @@ import fc from 'fast-check';
 import { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PRESS, RECOVER, UNLOAD } from '../testing/index.js';
 import {
   allPressed,
+  asPressed,
   bedsOf,
   benchState,
   namePieces,
+  packEvents,
   pressedPieces,
   standing,
+  tellingOf,
   todoOf,
+  unpackEvents,
+  wholeAgain,
   type BenchEvent,
   type BenchPlan,
 } from './index.js';
@@ -115,6 +120,29 @@ describe('benchState', () => {
     expect(benchState(benchPlan(FLAT, 1), [...events, moved('start', 0, 40, 1)]).beds[0]?.startedAt).toBe(
       benchTime(40),
     );
+  });
+  it('finishes what was stopped with the seconds that are left, or presses it whole again', () => {
+    const plan = benchPlan(FLAT, 1);
+    const stopped = [moved('done', 0, 0, 0), moved('start', 0, 5, 1), moved('stop', 0, 27.4, 1)];
+    const { first } = todoOf(plan, benchState(plan, stopped));
+    expect(first).toMatchObject({ event: 'start', stopped: { after: 22.4, of: 45 }, clock: { seconds: 23 } });
+    if (!first) throw new Error('nothing is due');
+    const head = { id: 'again', at: benchTime(40), by: null };
+    const finished = [...stopped, { ...head, ...tellingOf(first) }];
+    expect(todoOf(plan, benchState(plan, finished)).first?.clock).toEqual({ seconds: 23, startedAt: benchTime(40) });
+    const through = [...finished, moved('done', 0, 63, 1), moved('done', 0, 70, 2)];
+    expect(asPressed(plan, benchState(plan, through)).get(0)).toMatchObject({ departures: [], dwell: 22.4 + 23 });
+    const whole = [...stopped, { ...head, ...wholeAgain(first) }];
+    expect(todoOf(plan, benchState(plan, whole)).first?.clock?.seconds).toBe(45);
+    const twice = [...whole, moved('done', 0, 85, 1)];
+    expect(asPressed(plan, benchState(plan, twice)).get(0)?.departures).toMatchObject([{ kind: 'longer' }]);
+    // Stopped a second time: what is left is what both have left.
+    const again = benchState(plan, [...finished, moved('stop', 0, 50, 1)]);
+    expect(todoOf(plan, again).first).toMatchObject({ stopped: { after: 32.4, of: 45 }, clock: { seconds: 13 } });
+    expect(unpackEvents(packEvents(finished))).toEqual(finished);
+    // Gone back to, it is pressed anew.
+    const back = benchState(plan, [...stopped, moved('repeat', 0, 60, 0), moved('done', 0, 70, 0)]);
+    expect(todoOf(plan, back).first).toMatchObject({ stopped: null, clock: { seconds: 45 } });
   });
   it('goes back to a step, and keeps what was pressed before', () => {
     const events = [...oneBed(0, 0), moved('repeat', 0, 60, 1)];

@@ -1,12 +1,13 @@
 import { readClock, SOON_SECONDS } from './clock.js';
 import type { BenchPlan, BenchState } from './state.js';
-import { todoOf } from './todo.js';
+import { tellingOf, todoOf } from './todo.js';
 
 /** What a press that tells of itself has done: an event without its head. */
 export interface LeverEvent {
   kind: 'start' | 'done' | 'stop';
   bed: number;
   step: number;
+  seconds?: number;
 }
 
 /** A wait for the heat ends when the element reads this many °C again. Common practice, no published source: about 370 °F. */
@@ -27,7 +28,7 @@ export function whenClosed(plan: BenchPlan, state: BenchState, jigs: number | nu
     const laid: LeverEvent = { kind: 'done', bed, step };
     return under?.at === 'press' && under.seconds !== null ? [laid, { kind: 'start', bed, step: step + 1 }] : [laid];
   }
-  return press.event === 'start' ? [{ kind: 'start', bed, step }] : [];
+  return press.event === 'start' ? [tellingOf(press)] : [];
 }
 
 /** What follows when the press opens: its clock ends; a dwell cut short by more than the last seconds was stopped, and is due again. */

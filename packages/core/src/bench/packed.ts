@@ -47,7 +47,8 @@ export function packEvents(events: readonly BenchEvent[]): PackedEvents {
     const undone = event.kind === 'undo' ? numbers.get(event.undoes) : undefined;
     const fits = event.id.length === ID_LETTERS && event.at.length === MOMENT_LETTERS;
     numbers.set(event.id, n);
-    const whole = event.kind === 'swap' || event.kind === 'verdict' || event.kind === 'heat';
+    const finished = event.kind === 'start' && event.seconds !== undefined;
+    const whole = finished || event.kind === 'swap' || event.kind === 'verdict' || event.kind === 'heat';
     if (!fits || whole || (event.kind === 'undo' && undone === undefined)) {
       kinds.push(WHOLE);
       packed.others.push(event);

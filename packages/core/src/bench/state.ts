@@ -41,6 +41,10 @@ export interface Bed {
   step: number;
   /** When the clock of that step began; null while it does not run. */
   startedAt: string | null;
+  /** Seconds that this clock runs where they are not those of the step: what was stopped is finished. */
+  rest: number | null;
+  /** Seconds for which the step that is due was under the plate already, and was stopped. */
+  hot: number;
   /** When its last step ended. */
   since: string | null;
   /** Given up: every piece on it was scrapped before it was through. */
@@ -115,6 +119,8 @@ export class Replay {
         pieces: Array.from({ length: Math.min(atOnce, pieces - bed * atOnce) }, (__, i) => bed * atOnce + i),
         step: 0,
         startedAt: null,
+        rest: null,
+        hot: 0,
         since: null,
         over: plan.steps.length === 0 ? 'through' : 'no',
       })),
@@ -174,11 +180,13 @@ export class Replay {
       case 'start':
         if (clock === null || running) return false;
         bed.startedAt = event.at;
+        bed.rest = event.seconds ?? null;
         return true;
       case 'stop':
         if (!running || this.plan.steps[bed.step]?.at !== 'press') return false;
-        this.record(bed, event, 'stopped');
+        bed.hot += this.record(bed, event, 'stopped').seconds ?? 0;
         bed.startedAt = null;
+        bed.rest = null;
         this.state.openedAt = event.at;
         return true;
       case 'done':
@@ -195,15 +203,17 @@ export class Replay {
   private goBack(bed: Bed, event: StepEvent): boolean {
     if (event.step >= bed.step) return false;
     bed.step = event.step;
+    bed.rest = null;
+    bed.hot = 0;
     bed.startedAt = startsItself(this.plan.steps, bed.step) ? event.at : null;
     bed.since = event.at;
     return true;
   }
 
-  private record(bed: Bed, { at, by }: BenchEvent, outcome: StepRecord['outcome']): void {
+  private record(bed: Bed, { at, by }: BenchEvent, outcome: StepRecord['outcome']): StepRecord {
     const { startedAt, step } = bed;
     const timed = startedAt !== null && outcome !== 'skipped' && clockOf(this.plan.steps[step]) !== null;
-    this.state.records.push({
+    const record: StepRecord = {
       bed: bed.bed,
       step,
       press: this.state.press,
@@ -215,7 +225,9 @@ export class Replay {
       seconds: timed ? Math.max(0, secondsBetween(startedAt, at)) : null,
       dial: this.state.dial,
       heatKnown: heatIsKnown(this.plan, this.state, startedAt ?? at),
-    });
+    };
+    this.state.records.push(record);
+    return record;
   }
 
   private end(bed: Bed, event: BenchEvent, outcome: StepRecord['outcome']): void {
@@ -223,6 +235,8 @@ export class Replay {
     if (step?.at === 'press' && step.seconds !== null && outcome === 'done') this.state.openedAt = event.at;
     this.record(bed, event, outcome);
     bed.step++;
+    bed.rest = null;
+    bed.hot = 0;
     bed.since = event.at;
     bed.startedAt = bed.step < this.plan.steps.length && startsItself(this.plan.steps, bed.step) ? event.at : null;
   }

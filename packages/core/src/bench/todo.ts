@@ -10,7 +10,25 @@ export interface Task {
   /** Its clock; null when it runs none. */
   clock: { seconds: number; startedAt: string | null } | null;
   event: 'start' | 'done';
+  /** It was under the plate before and was stopped: for so many of so many seconds. Null: it was not. */
+  stopped: { after: number; of: number } | null;
 }
+
+/** What is told when a task is done: an event without its head. */
+export interface Told {
+  kind: 'start' | 'done';
+  bed: number;
+  step: number;
+  /** Of a start alone. */
+  seconds?: number;
+}
+/** What is told when a task is done: what was stopped is finished with the seconds that are left. */
+export function tellingOf({ event, bed, step, clock, stopped }: Task): Told {
+  if (event === 'start' && stopped && clock) return { kind: event, bed, step, seconds: clock.seconds };
+  return { kind: event, bed, step };
+}
+/** What is told when what was stopped is pressed whole again. */
+export const wholeAgain = ({ bed, step }: Task): Told => ({ kind: 'start', bed, step });
 
 /** What hands can do now, at each place. */
 export interface Todo {
@@ -43,10 +61,18 @@ export function namePieces(pieces: readonly number[], of: number): string {
 /** So many beds are made ready ahead of the press: more would lie about and take up lint. */
 const AHEAD = 1;
 
-function taskOf(plan: BenchPlan, { verdicts }: BenchState, { bed, pieces, step, startedAt }: Bed): Task | null {
+function taskOf(
+  plan: BenchPlan,
+  { verdicts }: BenchState,
+  { bed, pieces, step, startedAt, rest, hot }: Bed,
+): Task | null {
   const what = plan.steps[step];
   if (!what) return null;
-  const seconds = clockOf(what);
+  const whole = clockOf(what);
+  const stopped = whole !== null && hot > 0 ? { after: hot, of: whole } : null;
+  // A clock runs whole seconds; one that was as good as out still closes the press.
+  const left = stopped && startedAt === null ? Math.max(1, Math.ceil(stopped.of - stopped.after)) : whole;
+  const seconds = rest ?? left;
   return {
     bed,
     pieces: pieces.filter((piece) => verdicts[piece]?.verdict !== 'spoiled'),
@@ -54,6 +80,7 @@ function taskOf(plan: BenchPlan, { verdicts }: BenchState, { bed, pieces, step, 
     what,
     clock: seconds === null ? null : { seconds, startedAt },
     event: seconds !== null && startedAt === null ? 'start' : 'done',
+    stopped,
   };
 }
 

@@ -8,6 +8,7 @@ import {
   type Polygon,
   type Rect,
 } from '../geometry/index.js';
+import { MM_PER_INCH } from '../units/index.js';
 import type { Blank, KeepOut, KeepOutKind } from './blank.js';
 
 /** The print area at true size: what is cut, what shows, and where words may stand. */
@@ -24,6 +25,14 @@ export interface Template {
   safePolygon: Polygon;
   width: number;
   height: number;
+  /** Where art goes on a garment with a collar; left out: it has none. */
+  chest?: Chest;
+}
+
+/** How wide chest art is at most, and how far below the upper edge of the print area it begins, mm. */
+export interface Chest {
+  width: number;
+  top: number;
 }
 
 /** Text and faces stay this far inside the edge, mm: 3 % of the shorter side, 4 to 12. Common practice, no published source. */
@@ -53,9 +62,30 @@ export function makeTemplate(
   };
 }
 
+/** Width of chest art on adult sizes, inches. Common practice, no published source: 10 to 11 in, 10.5 on L. */
+const CHEST_WIDTHS: Record<string, number> = { XS: 9, S: 9.5, M: 10, L: 10.5, XL: 11, XXL: 11, '2XL': 11, '3XL': 11 };
+const USUAL_CHEST = 10.5;
+/** How far below a collar art begins, inches: three to four fingers. Common practice, no published source. */
+const CHEST_DROP = 3.5;
+
+function chestOf(
+  { size, style }: Pick<Blank, 'size' | 'style'>,
+  { outline, keepOuts }: Blank['sides'][number],
+): Chest | null {
+  const collar = style === 'spot' ? keepOuts.find(({ kind }) => kind === 'collar') : undefined;
+  if (!collar) return null;
+  const { y, height } = boundsOf(collar.area);
+  const width = Math.min(sizeOf(outline).width, (CHEST_WIDTHS[size ?? ''] ?? USUAL_CHEST) * MM_PER_INCH);
+  return { width, top: Math.max(0, y + height + CHEST_DROP * MM_PER_INCH) };
+}
+
 /** The template of every side of a blank. */
-export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe' | 'style'>, bleed: number): Template[] =>
-  blank.sides.map((side) => makeTemplate(side.outline, bleed, blank.safe, blank.style === 'edge to edge'));
+export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe' | 'style' | 'size'>, bleed: number): Template[] =>
+  blank.sides.map((side) => {
+    const template = makeTemplate(side.outline, bleed, blank.safe, blank.style === 'edge to edge');
+    const chest = chestOf(blank, side);
+    return chest ? { ...template, chest } : template;
+  });
 
 export type Edge = 'top' | 'right' | 'bottom' | 'left';
 

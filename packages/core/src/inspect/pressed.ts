@@ -68,10 +68,10 @@ export function heatOff(piece: Pressed): HeatOff | null {
   const wanted = settings.temperature.value;
   const there = spotOnPlate(piece);
   if (there) {
-    const { hottest } = spanUnder(map, bed.usable, [{ ...laid, print: { ...there, width: 0, height: 0 } }]);
+    const { hottest } = spanUnder(map, bed.usable, [{ ...there, width: 0, height: 0 }]);
     return { by: hottest - wanted, where: 'where it shows' };
   }
-  const { hottest, coolest } = spanUnder(map, bed.usable, [laid]);
+  const { hottest, coolest } = spanUnder(map, bed.usable, [laid.print]);
   const [over, under] = [hottest - wanted, coolest - wanted];
   return { by: Math.abs(over) > Math.abs(under) ? over : under, where: 'under part of it' };
 }

@@ -100,7 +100,7 @@ function follow(): { events: BenchEvent[]; sentences: string[] } {
     sentences.push(action.sentence);
     const head = { id: `e${i}`, at, by: null };
     const { command } = action;
-    if (command.kind === 'bench') events.push({ ...head, kind: command.event, bed: command.bed, step: command.step });
+    if (command.kind === 'bench') events.push({ ...head, ...command.told });
     else if (command.kind === 'heat') events.push({ ...head, kind: 'heat', celsius: command.celsius });
     else if (command.kind === 'all-good')
       command.pieces.forEach((piece) =>

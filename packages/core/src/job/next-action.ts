@@ -5,10 +5,12 @@ import {
   isFarOff,
   namePieces,
   plateHeat,
+  tellingOf,
   todoOf,
   type PlateHeat,
   type PressedCourse,
   type Task,
+  type Told,
 } from '../bench/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { STAGES, type Stage } from '../finding/index.js';
@@ -26,7 +28,7 @@ export type Command =
   | { kind: 'go'; to: Stage }
   /** Freeze the plan and go to the press. */
   | { kind: 'start-press' }
-  | { kind: 'bench'; event: 'start' | 'done'; bed: number; step: number }
+  | { kind: 'bench'; told: Told }
   /** Says that the plate is hot. */
   | { kind: 'heat'; celsius: number }
   | { kind: 'all-good'; pieces: number[] }
@@ -74,7 +76,7 @@ export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter): Om
       return {
         sentence: `Wait: ${is}, about ${plural(minutes, 'minute')}.`,
         label: 'Close it cold…',
-        command: { kind: 'bench', event: first.event, bed: first.bed, step: first.step },
+        command: { kind: 'bench', told: tellingOf(first) },
         sure: {
           title: 'Close the press on a cold plate?',
           why: `${is.charAt(0).toUpperCase()}${is.slice(1)}. Dye that does not turn to gas stays on the paper, and the print comes out pale. What the plate read is kept with what lies on it, proves nothing, and is asked about when the piece is judged.`,
@@ -108,13 +110,20 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
 }
 
 /** How a step that is due is asked for, and how it is told. */
-export function asking({ bed, pieces, step, what, clock, event }: Task, of: number): Omit<NextAction, 'stage'> {
+export function asking(task: Task, of: number): Omit<NextAction, 'stage'> {
+  const { pieces, what, clock, stopped } = task;
   const named = of > 1 ? `${namePieces(pieces, of)}: ` : '';
   const lower = (text: string) => (named ? text.charAt(0).toLowerCase() + text.slice(1) : text);
-  const command: Command = { kind: 'bench', event, bed, step };
+  const command: Command = { kind: 'bench', told: tellingOf(task) };
   if (what.at === 'rack')
     return { sentence: `${named}${lower('Off the rack when it is cool')}.`, label: 'It is cool', command };
   if (clock?.startedAt) return { sentence: `${named}${lower('Open at zero')}.`, label: 'Opened', command };
+  if (clock && stopped)
+    return {
+      sentence: `${named}${lower('Closed for')} ${Math.round(stopped.after)} of ${stopped.of} s so far. Close it for the other ${clock.seconds} s.`,
+      label: 'Closed: finish it',
+      command,
+    };
   if (clock)
     return { sentence: `${named}${lower(what.title)}: close the press.`, label: 'Closed: start the clock', command };
   if (what.kind === 'recover')

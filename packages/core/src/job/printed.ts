@@ -16,11 +16,14 @@ export const madeOf = (view: JobView): string =>
     ]),
   );
 
+/** What is asked of a print. */
+type Made = Pick<PrintRecord, 'number' | 'state' | 'jobs'>;
+
 /** What has come of printing a job. `unknown`: prints of before did not say what they show. */
 export type Printed = 'not printed' | 'as it is' | 'as it was' | 'unknown';
 
 /** Whether the last print of a job that was made, and not given up, shows the job as it is now. `prints`: in any order. */
-export function printedAs(view: JobView, prints: readonly Pick<PrintRecord, 'number' | 'state' | 'jobs'>[]): Printed {
+export function printedAs(view: JobView, prints: readonly Made[]): Printed {
   const { id } = view.job;
   const made = prints
     .filter(({ state, jobs }) => state !== 'failed' && state !== 'cancelled' && jobs.some((one) => one.id === id))
@@ -33,10 +36,7 @@ export function printedAs(view: JobView, prints: readonly Pick<PrintRecord, 'num
 }
 
 /** What is to be said of the prints of a job before and while it is pressed; nothing once it is closed. */
-export function checkPrinted(
-  view: JobView,
-  prints: readonly Pick<PrintRecord, 'number' | 'state' | 'jobs'>[],
-): Finding[] {
+export function checkPrinted(view: JobView, prints: readonly Made[]): Finding[] {
   if (view.job.status === 'closed' || !view.tray) return [];
   const said = { where: { stage: 'sheet' as const }, waivable: true };
   switch (printedAs(view, prints)) {

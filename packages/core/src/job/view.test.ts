@@ -129,7 +129,7 @@ describe('choices', () => {
   });
   it('are said in the shop’s own units', () => {
     const [stop] = see(file(tee, { mediaId: 'a4' })).blocks.sheet;
-    expect(stop?.why).toMatch(/10\.\d+ × 9\.\d+ in/);
+    expect(stop?.why).toMatch(/9\.\d+ × 9\.\d+ in/);
   });
   it('are sent as they are, and nothing else', () => {
     const change = changeOf({ ...blankJob, gap: 11 });

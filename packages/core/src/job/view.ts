@@ -5,6 +5,8 @@ import {
   drawnOn,
   fieldsOf,
   isPrinted,
+  sideDesign,
+  trimmedSide,
   valuesOf,
   type ComposedSide,
   type Palette,
@@ -63,6 +65,8 @@ export interface JobView extends JobFile {
   template: Template | null;
   /** What is printed on each side, for the piece that is looked at. */
   sides: ComposedSide[];
+  /** The same as they are cut out of paper: the template of a spot print is trimmed to its art. */
+  cutOut: ComposedSide[];
   checks: SideCheck[];
   /** The sides that get a transfer, in order; all of them while nothing is designed. */
   printed: number[];
@@ -219,6 +223,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     templates: [],
     template: null,
     sides: [],
+    cutOut: [],
     checks: [],
     printed: [],
     fields: fieldsOf(job.design),
@@ -254,6 +259,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       template,
       drawn: drawnOn(job.design, side, view.templates, palette, values),
     }));
+    view.cutOut = view.sides.map((side, i) => trimmedSide(side, sideDesign(job.design, i).items.length));
     if (isDesigned(job)) {
       view.checks = checkDesign(view.sides, job.design, blank, print);
       findings.art.push(
@@ -272,10 +278,10 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     // What goes on a jig is folded as the house does its socks: the same choice, wherever it is made.
     view.folded = view.foldable && (blank.jig === null ? job.sheet.folded : isFolded(blank, rules));
     const onPress = pressedPart(blank, view.printed);
-    const template = view.templates[view.printed[0] ?? 0];
+    const template = view.cutOut[view.printed[0] ?? 0]?.template;
     if (template && view.printed.length > 0) {
       view.template = template;
-      const { sides, printed } = view;
+      const { cutOut: sides, printed } = view;
       const choices = { ...job.sheet, folded: view.folded };
       const base = { blank, sides, printed, pieces: job.pieces, choices, gap };
       const paper = choosePaper(base, job.mediaId, floor);
@@ -294,7 +300,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       }
       view.press = choosePress(file, floor, blank, template);
       if (view.press) {
-        const pressed = view.printed.flatMap((side) => view.sides[side] ?? []);
+        const pressed = view.printed.flatMap((side) => view.cutOut[side] ?? []);
         view.planned = {
           blank: onPress,
           templates: pressed.map((side) => side.template),

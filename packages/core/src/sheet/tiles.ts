@@ -129,7 +129,7 @@ export function tilesOf(
       });
     }
     return {
-      name: `${name} ${LETTERS[row] ?? ''}${column + 1}`,
+      name: `${name} ${LETTERS[row] ?? ''}${column + 1}`.trim(),
       faces: [{ side, clips, toPart: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 } }],
       outline,
       folds: [],

@@ -5,7 +5,7 @@ import type { UnitPrinter } from '../units/index.js';
 import { stackFinding, type Asked } from './asked.js';
 import { stackThickness } from './layers.js';
 import type { StackPlan } from './plan.js';
-import type { PressBed } from './press-bed.js';
+import type { PressBed, SectionWay } from './press-bed.js';
 import { unsuited } from './suits.js';
 
 /** What is supported by the plate's own frame, mm: less than this hangs out by itself. */
@@ -85,15 +85,25 @@ function checkBed(asked: Asked, bed: PressBed): void {
       'fix',
       'The print reaches beyond the even part of the plate',
       `Under it the plate runs from ${print.temperature(bed.uneven.coolest)} to ${print.temperature(bed.uneven.hottest)}, and ${print.temperature(heat)} is wanted: cool spots print light, hot ones yellow.`,
-      'Take a more even press, or turn the piece half way through the dwell.',
+      bed.otherWay
+        ? `Press it on the even part alone, in ${bed.otherWay.count} sections, or take a more even press.`
+        : 'Take a more even press, or turn the piece half way through the dwell.',
     );
   if (!bed.bed && bed.sections) {
     const { sections, bound } = bed.sections;
+    const { way, otherWay } = bed;
+    const runs = (one: SectionWay) => `from ${print.temperature(one.coolest)} to ${print.temperature(one.hottest)}`;
+    const other =
+      way && otherWay
+        ? way.on === 'even'
+          ? ` On all of the plate ${otherWay.count} would do, where it runs ${runs(otherWay)}: fewer seams, less even colour. Both stand above the bed.`
+          : ` On its even part alone it would take ${otherWay.count}, ${runs(otherWay)}: more even colour, more seams. Both stand above the bed.`
+        : '';
     add(
       'stack.sections',
       'note',
       `Pressed in ${sections.length} sections`,
-      `The print is ${print.size(bed.print.width, bed.print.height)}, the ${even} of ${press.name} ${print.size(bed.zone.width, bed.zone.height)}. No way to press it takes fewer than ${bound}.`,
+      `The print is ${print.size(bed.print.width, bed.print.height)}, ${bed.way?.on === 'whole' ? `all of ${press.name} ${print.size(press.platen.width, press.platen.depth)}` : `the ${even} of ${press.name} ${print.size(bed.zone.width, bed.zone.height)}`}. No way to press it takes fewer than ${bound}.${other}`,
       'Keep the transfer fixed through every move.',
     );
   } else if (!bed.bed)

@@ -72,14 +72,15 @@ const laid = (polygon: Polygon, print: PressBed['print'], { turn, print: at }: B
 
 /** The pieces on the plate from above, mm from its back left corner. O(corners). */
 export function bedPicture(
-  { bed, print }: Pick<PressBed, 'bed' | 'print'>,
+  { bed, print, from }: Pick<PressBed, 'bed' | 'print' | 'from'>,
   layers: readonly Layer[],
   side: Blank['sides'][number],
-  template: Pick<Template, 'outline' | 'width'>,
+  template: Pick<Template, 'outline' | 'width' | 'covers' | 'bleedPolygon'>,
 ): DrawnPiece[] {
   const over = (print.width - template.width) / 2;
-  const shifted = (polygon: Polygon) => polygon.map(({ x, y }) => ({ x: x + over, y: y + over }));
-  const outline = shifted(polygonOf(template.outline));
+  const { x: left, y: top } = from ?? { x: -over, y: -over };
+  const shifted = (polygon: Polygon) => polygon.map(({ x, y }) => ({ x: x - left, y: y - top }));
+  const outline = shifted(template.covers ? polygonOf(template.outline) : template.bleedPolygon);
   // Pads and paper lie with their middle on the print's.
   const centred = (role: LayerRole): Polygon | null => {
     const size = layers.find((layer) => layer.role === role)?.size;

@@ -22,39 +22,22 @@ import {
   type Polygon,
 } from '../geometry/index.js';
 import { PRESS_KINDS, openEdges, USUAL_PRESS, type Press } from '../shop/index.js';
-import { blankNamed, blankOf, checkedAs, pressFor, samplePlan, samplePress } from '../testing/index.js';
+import {
+  blankNamed,
+  blankOf,
+  checkedAs,
+  pressFor,
+  samplePlan,
+  madeBlank as made,
+  plateOf as plate,
+  samplePress,
+} from '../testing/index.js';
 import { checkBedOf, checkStack, planStack, toleranceOf, type StackPlan } from './index.js';
 import { unitPrinter } from '../units/index.js';
 
 const print = unitPrinter({ length: 'mm', temperature: 'F', pressure: 'psi' });
 const inch = 25.4;
 
-/** A blank of one rectangular side; what hangs off lies beside it. */
-const made = (
-  width: number,
-  height: number,
-  beside: [KeepOutKind, number][] = [],
-  more: Partial<Blank> = {},
-): Blank => ({
-  ...EMPTY_BLANK,
-  id: 'made',
-  version: 1,
-  builtIn: false,
-  name: 'Made',
-  sides: [
-    {
-      name: 'front',
-      outline: { kind: 'rectangle', width, height, radius: 0 },
-      keepOuts: beside.map(([kind, clearance]) => ({
-        kind,
-        hangsOff: true,
-        area: rectPolygon({ x: 0, y: height + clearance, width, height: 12 }),
-      })),
-    },
-  ],
-  ...more,
-});
-const plate = (width: number, depth: number): Press => ({ ...samplePress, platen: { width, depth } });
 const sectionsOf = (blank: Blank, press: Press) => samplePlan(blank, { press }).sides[0]?.bed.sections ?? null;
 
 describe('the dial', () => {

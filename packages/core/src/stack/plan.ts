@@ -103,13 +103,30 @@ export function planStack(planned: Planned): StackPlan {
   const sides = templates.map((template, side): SidePlan => {
     const layers = layersOf(blank, template, house, press);
     const place = overrides.places?.[side] ?? null;
-    const asked = { press, layers, wanted, pieces, place, look: look?.(side) ?? null };
+    const asked = {
+      press,
+      layers,
+      wanted,
+      pieces,
+      place,
+      look: look?.(side) ?? null,
+      sectioning: overrides.sectioning ?? null,
+      moved: overrides.seams?.[side] ?? null,
+    };
     return { layers, bed: bedOf(blank, side, template, asked) };
   });
   const [first] = sides;
   if (!first) throw new RangeError('a plan needs a side');
   const pressings = sides.map(({ bed }) => bed.sections?.sections.length ?? 1);
-  const steps = stepsOf(blank, { settings, layers: first.layers, sections: pressings, house, press, sheets });
+  const steps = stepsOf(blank, {
+    settings,
+    layers: first.layers,
+    templates,
+    sections: pressings,
+    house,
+    press,
+    sheets,
+  });
   return {
     press,
     settings,

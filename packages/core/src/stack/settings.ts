@@ -1,4 +1,4 @@
-import type { Place } from '../bed/index.js';
+import type { Place, SectionGrid } from '../bed/index.js';
 import { isFirmer, type Blank, type PressureLevel } from '../blank/index.js';
 import { overrule, type Decision, type NotTaken } from '../finding/index.js';
 import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
@@ -6,6 +6,7 @@ import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
 import { clamped, temperatureText } from '../units/index.js';
 import { byFives, candidatesFor, type Candidate, type Said } from './candidates.js';
 import { TONER_FROM, type Peel } from './chart.js';
+import type { Sectioning } from './press-bed.js';
 import type { Proven } from './proven.js';
 
 export interface PressSettings {
@@ -25,6 +26,10 @@ export interface Overrides {
   peel?: Peel | null;
   /** Where the first piece was laid by hand, of each side that is pressed: its print's corner on the plate, mm from the back left, and its turn. */
   places?: (Place | null)[];
+  /** On which part of an uneven plate a print is pressed in sections, where both would do; null: as Kanga proposes. */
+  sectioning?: Sectioning | null;
+  /** Rows and columns of sections as they were moved by hand, of each side that is pressed; null: where the picture is quiet. */
+  seams?: (SectionGrid | null)[];
   /** What is done otherwise than the house does, in this job alone. */
   house?: Partial<HouseRules>;
 }

@@ -1,4 +1,4 @@
-import { besideOf, type Blank } from '../blank/index.js';
+import { besideOf, type Blank, type Template } from '../blank/index.js';
 import type { HouseRules } from '../shop/index.js';
 import { lengthText } from '../units/index.js';
 
@@ -82,16 +82,46 @@ export const cautionOf = (kind: StepKind, blank: Blank): string | null => {
   return null;
 };
 
+/** What hands call three to four fingers, mm: 3 to 4 in. Common practice, no published source. */
+const FINGERS = { least: 72, most: 106 };
+/** Nearer than this to a fold nobody sees, mm. */
+const ON_THE_FOLD = 3;
+
 /** How a transfer finds its place on the goods. */
-export function placing(blank: Blank, side: number): string {
-  const outline = blank.sides[side]?.outline;
-  const collar = outline && blank.sides[side]?.keepOuts.find(({ kind }) => kind === 'collar');
-  if (collar && outline)
-    return `Its top three to four fingers, ${lengthText(besideOf(collar, outline).clearance)}, below the collar; the middle by a fold.`;
+export function placing(blank: Blank, side: number, template: Template | undefined): string {
+  const collar = template && blank.sides[side]?.keepOuts.find(({ kind }) => kind === 'collar');
+  if (collar && template) {
+    const { bleedBox: cut, width, covers } = template;
+    // What is measured is the edge of the paper as it was cut.
+    const drop = besideOf(collar, template.outline).clearance + (covers ? 0 : cut.y);
+    const aside = covers ? 0 : cut.x + cut.width / 2 - width / 2;
+    const measure = lengthText(drop);
+    const how = drop >= FINGERS.least && drop <= FINGERS.most ? `three to four fingers, ${measure},` : measure;
+    const middle =
+      Math.abs(aside) < ON_THE_FOLD
+        ? 'the middle by a fold'
+        : `its middle ${lengthText(Math.abs(aside))} to the ${aside > 0 ? 'right' : 'left'} of a fold down the middle, as it lies before you`;
+    return `The top of the paper ${how} below the collar; ${middle}.`;
+  }
   if (blank.wrap === 'round') return 'Straight round it, its edges meeting by the handle or the seam.';
   if (blank.jig) return 'Its middle on the middle of the jig, the same end up every time.';
   if (blank.style === 'edge to edge') return 'Overhanging alike on every edge.';
+  const beside = template && !template.covers ? awayFromMiddle(template) : '';
+  if (beside !== '')
+    return `The middle of the paper ${beside} the middle of the blank: fold it once each way to find that.`;
   return 'Middle on middle: fold the blank once each way to find it.';
+}
+
+/** How far the middle of the paper lies from that of the print area, in words; nothing where they are as good as one. */
+function awayFromMiddle({ bleedBox: cut, width, height }: Template): string {
+  const across = cut.x + cut.width / 2 - width / 2;
+  const down = cut.y + cut.height / 2 - height / 2;
+  return [
+    ...(Math.abs(across) < ON_THE_FOLD
+      ? []
+      : [`${lengthText(Math.abs(across))} to the ${across > 0 ? 'right' : 'left'} of`]),
+    ...(Math.abs(down) < ON_THE_FOLD ? [] : [`${lengthText(Math.abs(down))} ${down > 0 ? 'below' : 'above'}`]),
+  ].join(' and ');
 }
 
 /** How a transfer is peeled: as the chart remarks, unless the user chose to peel another way. */

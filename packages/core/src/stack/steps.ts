@@ -1,4 +1,4 @@
-import { isHardGoods, type Blank } from '../blank/index.js';
+import { isHardGoods, type Blank, type Template } from '../blank/index.js';
 import { isCurved, type HouseRules, type Press } from '../shop/index.js';
 import { chartRowFor } from './chart.js';
 import { holdOf } from './hold.js';
@@ -50,6 +50,8 @@ export type Sheets = 'whole' | 'folded' | 'overlap' | 'butt';
 export interface StepsAsked {
   settings: PressSettings;
   layers: readonly Layer[];
+  /** Of each side that is pressed. */
+  templates: readonly Template[];
   /** The pressings of each side. */
   sections: readonly number[];
   house: HouseRules;
@@ -59,7 +61,10 @@ export interface StepsAsked {
 }
 
 /** The ordered steps for one piece: every side, section and half of it. */
-export function stepsOf(blank: Blank, { settings, layers, sections, house, press, sheets = [] }: StepsAsked): Step[] {
+export function stepsOf(
+  blank: Blank,
+  { settings, layers, templates, sections, house, press, sheets = [] }: StepsAsked,
+): Step[] {
   const steps: Step[] = [];
   const hasInsert = layers.some((layer) => layer.role === 'insert');
   const hold = holdOf(blank, house);
@@ -213,7 +218,7 @@ export function stepsOf(blank: Blank, { settings, layers, sections, house, press
         'place',
         side,
         `Place the transfer${named(side)}`,
-        `${down ? 'Print up, the blank face down on it' : 'Print face down'}. ${placing(blank, side)}${hold === 'spray' ? ' Smooth it flat with the hand.' : ''}`,
+        `${down ? 'Print up, the blank face down on it' : 'Print face down'}. ${placing(blank, side, templates[side])}${hold === 'spray' ? ' Smooth it flat with the hand.' : ''}`,
         {
           at: 'table',
           hands: 2,

@@ -1,4 +1,13 @@
-import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Family } from '../blank/index.js';
+import {
+  BUILT_IN_BLANKS,
+  EMPTY_BLANK,
+  proposeBleed,
+  templatesOf,
+  type Blank,
+  type Family,
+  type KeepOutKind,
+} from '../blank/index.js';
+import { rectPolygon } from '../geometry/index.js';
 import { readingGrid, type PressCheck } from '../heat/index.js';
 import { openEdges, USUAL_PRESS, type Press } from '../shop/index.js';
 import { planStack, type Planned, type StackPlan } from '../stack/index.js';
@@ -61,3 +70,31 @@ export const samplePlan = (blank: Blank, more: Partial<Omit<Planned, 'blank' | '
     overrides: {},
     ...more,
   });
+
+/** A blank of one rectangular side; what hangs off lies beside it. */
+export const madeBlank = (
+  width: number,
+  height: number,
+  beside: [KeepOutKind, number][] = [],
+  more: Partial<Blank> = {},
+): Blank => ({
+  ...EMPTY_BLANK,
+  id: 'made',
+  version: 1,
+  builtIn: false,
+  name: 'Made',
+  sides: [
+    {
+      name: 'front',
+      outline: { kind: 'rectangle', width, height, radius: 0 },
+      keepOuts: beside.map(([kind, clearance]) => ({
+        kind,
+        hangsOff: true,
+        area: rectPolygon({ x: 0, y: height + clearance, width, height: 12 }),
+      })),
+    },
+  ],
+  ...more,
+});
+/** A press with a plate of so much, mm. */
+export const plateOf = (width: number, depth: number): Press => ({ ...samplePress, platen: { width, depth } });

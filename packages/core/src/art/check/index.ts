@@ -1,8 +1,8 @@
 import type { Finding } from '../../finding/index.js';
 import type { Blank, Template } from '../../blank/index.js';
-import { applyTo, boundsOf, rectContains, rectPolygon } from '../../geometry/index.js';
+import { boundsOf, rectContains } from '../../geometry/index.js';
 import type { UnitPrinter } from '../../units/index.js';
-import type { Drawn } from '../compose.js';
+import { boxOfPicture, type Drawn } from '../compose.js';
 import { coverageOf, type Coverage } from '../coverage.js';
 import type { SideDesign } from '../design.js';
 import { pixelsPerInch } from '../placement.js';
@@ -30,12 +30,9 @@ function isSpot(template: Template, drawn: readonly Drawn[]): boolean {
   const within = boundsOf(template.safePolygon);
   return (
     template.safePolygon.length > 0 &&
-    drawn.every((one) => {
-      if (one.kind === 'text') return true;
-      const { width, height } = one.art.facts;
-      const corners = rectPolygon({ x: 0, y: 0, width, height }).map((corner) => applyTo(one.base, corner));
-      return one.item.repeat === 'once' && rectContains(within, boundsOf(corners), 0.1);
-    })
+    drawn.every(
+      (one) => one.kind === 'text' || (one.item.repeat === 'once' && rectContains(within, boxOfPicture(one), 0.1)),
+    )
   );
 }
 

@@ -1,9 +1,9 @@
 import type { Finding, Severity } from '../../finding/index.js';
-import { applyTo, boundsOf, polygonContains, rectContains, rectPolygon } from '../../geometry/index.js';
+import { polygonContains, rectContains } from '../../geometry/index.js';
 import { baseKindOf, type Blank, type Template } from '../../blank/index.js';
 import type { UnitPrinter } from '../../units/index.js';
 import type { Art } from '../art.js';
-import type { DrawnPicture } from '../compose.js';
+import { boxOfPicture, type DrawnPicture } from '../compose.js';
 import { pixelsPerInch } from '../placement.js';
 import { artFinding, type Spot } from './finding.js';
 import { clothLimits, forgivenessOf, RESOLUTION_LEVELS } from './limits.js';
@@ -198,9 +198,7 @@ function place(picture: DrawnPicture, { side, template, print }: CheckPlace): Fi
     ];
   }
   if (picture.item.repeat !== 'once') return [];
-  const { facts } = picture.art;
-  const corners = rectPolygon({ x: 0, y: 0, width: facts.width, height: facts.height });
-  const box = boundsOf(corners.map((corner) => applyTo(picture.base, corner)));
+  const box = boxOfPicture(picture);
   const { width, height } = template;
   const spot: Spot = { side };
   // Art that runs on across the sides may well lie wholly on another one.
