@@ -33,7 +33,7 @@ test('a chest print on a tee, on letter paper: two sheets that overlap, joined b
   await hand.enter('On to Sheet');
   await hand.click(at(page, 'Letter'));
   await hand.click(page.getByRole('button', { name: /Print .*in parts/ }));
-  await expect(page.getByText('1 pieces, 2 each')).toBeVisible();
+  await expect(page.getByText('1 piece, 2 each')).toBeVisible();
   await hand.enter('On to Stack');
   await expect(page.getByText('380 °F').first()).toBeVisible();
   await expect(steps(page).filter({ hasText: 'Join the parts' })).toHaveCount(1);

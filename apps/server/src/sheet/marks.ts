@@ -16,14 +16,17 @@ import {
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { chain, scaling, translation, type Rect, type Transform } from '@kanga/core/geometry';
+import { chain, rotation, scaling, translation, type Rect, type Transform } from '@kanga/core/geometry';
 import {
   CROSS_ARM,
+  NOTE_SIZE,
   cutMarks,
   labelToPart,
   partToSheet,
   planLabel,
   type Code,
+  labelWords,
+  type LabelWords,
   type PartKind,
   type Placed,
   type Sheet,
@@ -37,19 +40,31 @@ import { INK } from './inks.js';
 import { toPage } from './page.js';
 
 const LABEL_POINTS = 7;
+/** Names are set smaller before they are cut short. */
+const LEAST_POINTS = 4.5;
 const RULER_MM = 100;
 
 /** One line of words in a box, in whatever coordinates `on` takes to the page (mm, y down). */
-function words(page: PDFPage, { font, fit }: LabelFont, text: string, box: Rect, on: Transform): PDFOperator[] {
-  const shown = fit(text, LABEL_POINTS, box.width * POINTS_PER_MM);
+function words(
+  page: PDFPage,
+  { font, fit }: LabelFont,
+  text: string,
+  box: Rect,
+  on: Transform,
+  least = LABEL_POINTS,
+): PDFOperator[] {
+  const room = box.width * POINTS_PER_MM;
+  const sizes = [LABEL_POINTS, 6.5, 6, 5.5, 5, LEAST_POINTS].filter((size) => size >= least);
+  const size = sizes.find((one) => !fit(text, one, room).endsWith('…')) ?? least;
+  const shown = fit(text, size, room);
   if (shown === '') return [];
   const name = page.node.newFontDictionary(font.name, font.ref);
-  const baseline = box.y + box.height / 2 + (LABEL_POINTS * 0.35) / POINTS_PER_MM;
+  const baseline = box.y + box.height / 2 + (size * 0.35) / POINTS_PER_MM;
   const at = chain(scaling(1 / POINTS_PER_MM, -1 / POINTS_PER_MM), translation(box.x, baseline), on);
   return [
     beginText(),
     setFillingColor(INK),
-    setFontAndSize(name, LABEL_POINTS),
+    setFontAndSize(name, size),
     setTextMatrix(at.a, at.b, at.c, at.d, at.e, at.f),
     showText(font.encodeText(shown)),
     endText(),
@@ -77,7 +92,7 @@ export function codeBars(code: Code, box: Rect): PDFOperator[] {
 export interface LabelOrder {
   kind: PartKind;
   placed: Placed;
-  words: string;
+  words: LabelWords;
   code: Code | null;
   mirroredBy: Printer['mirroredBy'];
 }
@@ -95,12 +110,22 @@ export function drawLabel(page: PDFPage, font: LabelFont, order: LabelOrder, she
     fill(),
     ...(code && plan.code ? [...codeBars(code, plan.code), fill()] : []),
     popGraphicsState(),
-    ...words(page, font, order.words, plan.words, on),
+    ...labelWords(order.words, plan.lines.length).flatMap((text, i) => {
+      const box = plan.lines[i];
+      return box ? words(page, font, text, box, on, i === 0 ? LABEL_POINTS : LEAST_POINTS) : [];
+    }),
   );
   for (const { text, at } of kind.letters) {
     const flip = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
     const onLetter = chain(flip, translation(at.x, at.y), partToSheet(placed), toPage(sheet));
     page.pushOperators(...words(page, font, text, { x: -0.8, y: -2, width: 4, height: 4 }, onLetter));
+  }
+  for (const { text, at, turn } of kind.notes ?? []) {
+    const flip = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
+    const onNote = chain(flip, rotation(turn), translation(at.x, at.y), partToSheet(placed), toPage(sheet));
+    const { length, height } = NOTE_SIZE;
+    const long = Math.min(length, font.font.widthOfTextAtSize(text, LABEL_POINTS) / POINTS_PER_MM);
+    page.pushOperators(...words(page, font, text, { x: -long / 2, y: -height / 2, width: length, height }, onNote));
   }
 }
 

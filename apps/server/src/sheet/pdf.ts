@@ -7,12 +7,12 @@ import {
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { drawnOn, fontsOf, valuesOf, type Palette } from '@kanga/core/art';
+import { drawnOn, fontsOf, valuesOf, type Palette, calledOf } from '@kanga/core/art';
 import { boundsOf, chain, clipped, polygonOf, transformed, unionOf, type Rect } from '@kanga/core/geometry';
 import {
   codeOf,
   kindOf,
-  labelWords,
+  type LabelWords,
   partToSheet,
   pieceAddress,
   type Face,
@@ -76,15 +76,15 @@ function drawTransfer(page: PDFPage, press: Press, sheet: Sheet, placed: Placed)
     );
   }
   const { job, piece, kind } = transfer;
-  const named = Object.values(valuesOf(job.run, piece)).join(' ').trim();
-  const words = labelWords({
+  const words: LabelWords = {
     jobNumber: job.number,
     piece: piece + 1,
     pieces: job.pieces,
     name: kind.name,
     joins: kind.joins ?? '',
-    rest: [named, job.name].filter((text) => text !== '').join(' · '),
-  });
+    names: calledOf(job.run, piece),
+    job: job.name,
+  };
   const { origin, mirroredBy } = press.order;
   const code = origin === null ? null : codeOf(pieceAddress(origin, job.number, piece + 1));
   drawLabel(page, press.font, { kind, placed, words, code, mirroredBy }, sheet);

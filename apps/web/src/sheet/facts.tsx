@@ -106,7 +106,11 @@ export function Facts({ layout, nest, arranging }: Props) {
       <LayoutFacts layout={layout} media={media}>
         <Fact
           name="Transfers"
-          note={blank && transfers !== job.pieces ? `${job.pieces} pieces, ${transfers / job.pieces} each` : undefined}
+          note={
+            blank && transfers !== job.pieces
+              ? `${job.pieces} ${job.pieces === 1 ? 'piece' : 'pieces'}, ${transfers / job.pieces} each`
+              : undefined
+          }
         >
           <span className="figures">{transfers}</span>
         </Fact>
@@ -137,8 +141,11 @@ export function Facts({ layout, nest, arranging }: Props) {
               side={side}
               tiled={view.tiled.find(({ tiling }) => tiling.side === side) ?? null}
               name={(blank?.sides.length ?? 1) > 1 ? (blank?.sides[side]?.name ?? '') : ''}
-              onChange={(tilings) => {
-                set({ tilings });
+              onChange={(tilings, wanted) => {
+                session.change({
+                  sheet: { ...job.sheet, tilings },
+                  ...(wanted === undefined ? {} : { gap: wanted }),
+                });
               }}
             />
           ))}

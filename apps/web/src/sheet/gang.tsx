@@ -16,6 +16,7 @@ import { SheetsView } from './sheets-view.js';
 import { useArranging } from './use-arranging.js';
 import { useGang, useGangState } from './use-gang.js';
 import { shownLayout, useNest } from './use-nest.js';
+import { useOffer } from './use-offer.js';
 
 /** Shared sheets have one question: which jobs go on the same paper, and how much of it do they take together? */
 export function GangPage() {
@@ -29,9 +30,11 @@ export function GangPage() {
   const printer = shop.printers.find((one) => one.id === media?.printerId) ?? null;
   const { arrangement, choices } = state;
 
-  const nest = useNest((made: SheetPlan, spots: Spot[]) => {
+  const keep = (made: SheetPlan, spots: Spot[]) => {
     change({ arrangement: { fingerprint: made.fingerprint, spots, pinned: arrangement?.pinned ?? [] } });
-  });
+  };
+  const nest = useNest(keep);
+  const offer = useOffer(plan, { ...USUAL_SHEET, ...choices }, nest.nesting !== null);
   const { layout } = shownLayout(plan, nest.nesting);
   const arranging = useArranging({
     plan,
@@ -121,6 +124,10 @@ export function GangPage() {
                 }}
                 onStop={nest.stop}
                 onDrop={nest.drop}
+                offer={offer}
+                onTake={(found) => {
+                  keep(found.plan, found.spots);
+                }}
                 onRows={() => {
                   change({ arrangement: null });
                 }}

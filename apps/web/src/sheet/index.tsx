@@ -12,6 +12,7 @@ import { SheetsView } from './sheets-view.js';
 import { withTiling } from './tiling-panel.js';
 import { useArranging } from './use-arranging.js';
 import { shownLayout, useNest } from './use-nest.js';
+import { useOffer } from './use-offer.js';
 
 /** Sheet’s one question: does it all fit, at true size, and how much paper does it take? */
 export default function SheetStage() {
@@ -20,11 +21,13 @@ export default function SheetStage() {
   const [look, setLook] = useState<'sheets' | 'seams'>('sheets');
   const sheetChoices = job.sheet;
 
-  const nest = useNest((made: SheetPlan, spots: Spot[]) => {
+  const keep = (made: SheetPlan, spots: Spot[]) => {
     const { sheet } = session.job;
     const pinned = sheet.arrangement?.pinned ?? [];
     session.change({ sheet: { ...sheet, arrangement: { fingerprint: made.fingerprint, spots, pinned } } });
-  });
+  };
+  const nest = useNest(keep);
+  const offer = useOffer(plan, sheetChoices, locked || nest.nesting !== null);
   const { planned, layout: shown } = shownLayout(plan, nest.nesting);
   const arranging = useArranging({
     plan,
@@ -116,6 +119,10 @@ export default function SheetStage() {
             },
             onStop: nest.stop,
             onDrop: nest.drop,
+            offer,
+            onTake: (found) => {
+              keep(found.plan, found.spots);
+            },
           }}
         />
       }

@@ -1,6 +1,9 @@
 import { SHEET_LIMITS } from '@kanga/core/sheet';
+import { tidyNumber } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
 import { Button } from '../ui/index.js';
 import type { Nesting } from './use-nest.js';
+import type { Offer } from './use-offer.js';
 
 /** Use of the paper as a bar: what is reached, and the mark that nothing can pass. */
 export function UseBar({ use, best }: { use: number; best: number }) {
@@ -19,6 +22,9 @@ export interface NestControl {
   onStart: () => void;
   onStop: () => void;
   onDrop: () => void;
+  /** A layout on less paper that was found by the way; null: none was. */
+  offer: Offer | null;
+  onTake: (offer: Offer) => void;
 }
 
 /** What is shown of a nesting under way, or the button that starts one. */
@@ -28,11 +34,14 @@ export function NestPanel({
   onStart,
   onStop,
   onDrop,
+  offer,
+  onTake,
   onRows,
   count,
   arranged,
   locked,
 }: NestControl & { onRows: () => void; count: number; arranged: boolean; locked: boolean }) {
+  const print = usePrint();
   const tooMany = count > SHEET_LIMITS.arranged;
   if (nesting) {
     return (
@@ -52,7 +61,28 @@ export function NestPanel({
     );
   }
   return (
-    <div className="space-y-1">
+    <div className="space-y-2">
+      {offer && !locked && (
+        <div className="flex items-center gap-2 border-l-4 border-yellow pl-3" role="status">
+          <p className="min-w-0 flex-1">
+            A closer layout saves{' '}
+            <b>
+              {offer.plan.request.paper.kind === 'roll'
+                ? `${print.length(offer.saves)} of the roll`
+                : `${offer.saves} ${offer.saves === 1 ? 'sheet' : 'sheets'}`}
+            </b>
+            , {tidyNumber(offer.share * 100, 0)} % of the paper.
+          </p>
+          <Button
+            tone="strong"
+            onClick={() => {
+              onTake(offer);
+            }}
+          >
+            Take it
+          </Button>
+        </div>
+      )}
       <div className="flex gap-2">
         <Button className="flex-1" disabled={locked || tooMany} onClick={onStart}>
           {arranged ? 'Nest again' : 'Nest to save paper'}

@@ -77,15 +77,23 @@ function Marks({ kind, gap, mirroredBy }: { kind: PartKind; gap: number; mirrore
           {text}
         </text>
       ))}
+      {(kind.notes ?? []).map(({ text, at, turn }, i) => (
+        <text
+          key={`note ${i}`}
+          transform={`translate(${at.x} ${at.y}) rotate(${turn})`}
+          y={1}
+          fontSize="2.6"
+          textAnchor="middle"
+          fill={INK}
+        >
+          {text}
+        </text>
+      ))}
       <g transform={svgMatrix(labelToPart(kind, mirroredBy))}>
         <path d={svgPath(plan.arrow)} fill={INK} />
-        <rect
-          x={plan.words.x}
-          y={plan.words.y + 1.5}
-          width={Math.min(plan.words.width, 38)}
-          height="2"
-          fill="#8b8a98"
-        />
+        {plan.lines.map((line) => (
+          <rect key={line.y} x={line.x} y={line.y + 1.5} width={Math.min(line.width, 38)} height="2" fill="#8b8a98" />
+        ))}
         {plan.code && (
           <path
             d={`M${plan.code.x} ${plan.code.y}h3v3h-3zm${plan.code.width - 3} 0h3v3h-3zm${3 - plan.code.width} ${plan.code.height - 3}h3v3h-3z`}

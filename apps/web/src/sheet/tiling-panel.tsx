@@ -1,6 +1,7 @@
 import {
   proposeTiling,
   SHEET_LIMITS,
+  tailOf,
   type SheetChoices,
   type TiledSide,
   type Tiling,
@@ -32,7 +33,8 @@ export function TilingPanel({
   /** The side as it is cut now; null while it is in one part. */
   tiled: TiledSide | null;
   name: string;
-  onChange: (tilings: Tiling[]) => void;
+  /** `gap`: where parts want another one than the job has. */
+  onChange: (tilings: Tiling[], gap?: number) => void;
 }) {
   const { print } = useJob();
   const { choices } = request;
@@ -43,13 +45,10 @@ export function TilingPanel({
         className="w-full"
         onClick={() => {
           const proposed = proposeTiling(request, side);
-          if (proposed)
-            onChange(
-              withTiling(
-                choices,
-                proposed.columns * proposed.rows > 1 ? proposed : { ...proposed, columns: 2, rows: 1 },
-              ),
-            );
+          if (!proposed) return;
+          const { tiling: found, gap } = proposed;
+          const parts = found.columns * found.rows > 1 ? found : { ...found, columns: 2, rows: 1 };
+          onChange(withTiling(choices, parts), gap === request.gap ? undefined : gap);
         }}
       >
         Print {name || 'it'} in parts
@@ -94,9 +93,15 @@ export function TilingPanel({
       />
       <p className="text-[14px] text-soft">
         {tiling.join === 'overlap'
-          ? 'For soft goods: the hatched tail goes beneath its neighbour, which is cut right at the seam. Tape on the back.'
+          ? `For soft goods: the hatched tail, ${print.length(tailOf(tiling))} wide, goes beneath its neighbour, which is cut right at the seam. Tape on the back.`
           : 'For hard goods: both are cut right at the seam. Any gap shows as a white line.'}
       </p>
+      {tiling.marked === false && (
+        <p className="text-[14px] text-soft">
+          The parts are as large as the paper: there is no room for crosses along their seams. Lay them by the picture,
+          edge by edge.
+        </p>
+      )}
       <Choice
         label="Seams"
         value={tiling.straight ? 'straight' : 'winding'}

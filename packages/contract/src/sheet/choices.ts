@@ -32,6 +32,8 @@ const tilingSchema = Joi.object<Tiling, true>({
   straight: Joi.boolean().required(),
   upright: seams.allow(null).required(),
   level: seams.allow(null).required(),
+  tail: Joi.number().min(SHEET_LIMITS.tail.least).max(SHEET_LIMITS.tail.most),
+  marked: Joi.boolean(),
 }).custom(seamsCounted);
 
 const spotSchema = Joi.object<Spot, true>({

@@ -283,7 +283,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       view.template = template;
       const { cutOut: sides, printed } = view;
       const choices = { ...job.sheet, folded: view.folded };
-      const base = { blank, sides, printed, pieces: job.pieces, choices, gap };
+      const base = { blank, sides, printed, pieces: job.pieces, named: job.run !== null, choices, gap };
       const paper = choosePaper(base, job.mediaId, floor);
       if (paper) {
         view.media = paper.media;

@@ -15,6 +15,10 @@ export interface Tiling {
   /** Where the upright and the level seams stand, mm in the side's coordinates; null: where the picture is quiet. */
   upright: number[] | null;
   level: number[] | null;
+  /** How far a part reaches beneath its neighbour where they overlap, mm; left out: as usual. */
+  tail?: number;
+  /** Crosses and words stand along the seams; left out: they do. Without them a part may be as large as the paper. */
+  marked?: boolean;
 }
 
 /** Where every part lies, as somebody or the nesting left it. */
@@ -62,5 +66,8 @@ export const USUAL_SHEET: SheetChoices = {
   arrangement: null,
 };
 
-/** Limits: sheets a print may be cut into each way; mm of the edge strip; parts that an arrangement holds. */
-export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000 };
+/** Room for scissors between pieces, mm. */
+export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
+
+/** Limits: sheets a print may be cut into each way; mm of the edge strip and of a tail; parts that an arrangement holds. */
+export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000, tail: { least: 3, most: 40 } };

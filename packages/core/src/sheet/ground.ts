@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/index.js';
 import type { Media } from '../shop/index.js';
-import { CODE_STRIP, CROSS_ARM, CROSS_OFFSET, LABEL_STRIP } from './part.js';
+import { CROSS_ARM, CROSS_OFFSET } from './part.js';
 import type { CellRoom } from './seam.js';
 
 /** Room at the foot of a sheet for its own line and the check ruler, mm. */
@@ -23,11 +23,11 @@ export function groundOf({ width, length, margins }: Paper, gap: number, edge: n
   };
 }
 
-/** The largest parts of a print that the ground holds, upright and turned, with marks, label and gap left out. */
-export function cellRooms({ width, height }: Rect, gap: number, codes: boolean): CellRoom[] {
+/** The largest parts of a print that the ground holds, upright and turned, with a label `strip` high and the gap left out, and marks along their seams where they are `marked`. */
+export function cellRooms({ width, height }: Rect, gap: number, strip: number, marked = true): CellRoom[] {
   const beside = Math.max(1.5, gap / 2 - 1);
-  const cross = CROSS_OFFSET + CROSS_ARM + 0.5 + beside;
-  const label = 1 + (codes ? CODE_STRIP : LABEL_STRIP) + beside;
+  const cross = marked ? CROSS_OFFSET + CROSS_ARM + 0.5 + beside : gap / 2;
+  const label = 1 + strip + beside;
   // A hair for the rounding of rooms.
   const [across, down] = [2 * cross + 0.5, cross + Math.max(cross, label) + 0.5];
   return [

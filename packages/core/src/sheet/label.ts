@@ -1,12 +1,13 @@
 import { chain, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
-import { CODE_STRIP, LABEL_STRIP, type PartKind } from './part.js';
+import { CODE_STRIP, LABEL_STRIP, NAMED_STRIP, type PartKind } from './part.js';
 
 /** Where the three things of a label stand, mm in the label's own coordinates, which read from its top-left corner. */
 export interface LabelPlan {
   /** A triangle that points to the part's upper edge. */
   arrow: { x: number; y: number }[];
-  words: Rect;
+  /** One line below the other. */
+  lines: Rect[];
   /** Null on a label without a code. */
   code: Rect | null;
 }
@@ -16,13 +17,17 @@ export function planLabel({ label: { width, height } }: Pick<PartKind, 'label'>)
   const code = height >= CODE_STRIP ? { x: 0.5, y: 0.5, width: CODE_STRIP - 1, height: CODE_STRIP - 1 } : null;
   const left = code ? CODE_STRIP + 1 : 0;
   const line = Math.min(height, LABEL_STRIP);
+  const from = { x: left + 3.2, width: width - left - 3.4 };
   return {
     arrow: [
       { x: left + 0.4, y: line * 0.7 },
       { x: left + 1.4, y: line * 0.25 },
       { x: left + 2.4, y: line * 0.7 },
     ],
-    words: { x: left + 3.2, y: 0, width: width - left - 3.4, height: line },
+    lines: [
+      { ...from, y: 0, height: line },
+      ...(height >= NAMED_STRIP ? [{ x: left + 0.4, y: line, width: width - left - 0.6, height: height - line }] : []),
+    ],
     code,
   };
 }
@@ -45,12 +50,17 @@ export interface LabelWords {
   name: string;
   /** What is cut and kept where it is joined; empty when it joins nothing. */
   joins: string;
-  /** The names on the piece, and what the job is called: what there is no room for is cut off. */
-  rest: string;
+  /** What is printed on the piece of its row; empty where all pieces are alike. */
+  names: string;
+  /** What the job is called: what there is no room for is cut off. */
+  job: string;
 }
 
-/** What a label says: the job, the piece, the side, where it is cut, then what else fits. Pieces count from 1. */
-export const labelWords = ({ jobNumber, piece, pieces, name, joins, rest }: LabelWords): string =>
-  [`${jobNumber}`, `${piece}/${pieces}${name ? ` ${name}` : ''}`, joins, rest]
-    .filter((text) => text !== '')
-    .join(' · ');
+/** What a label says in so many lines: the job, the piece, the side, where it is cut, then what else fits; names on a line of their own where there is one. Pieces count from 1. */
+export function labelWords({ jobNumber, piece, pieces, name, joins, names, job }: LabelWords, lines: number): string[] {
+  const said = (...texts: string[]) => texts.filter((text) => text !== '').join(' · ');
+  const which = `${piece}/${pieces}${name ? ` ${name}` : ''}`;
+  return lines > 1
+    ? [said(`${jobNumber}`, which, joins, names === '' ? '' : job), names === '' ? job : names]
+    : [said(`${jobNumber}`, which, joins, names, job)];
+}

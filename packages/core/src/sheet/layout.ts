@@ -10,13 +10,10 @@ import {
   type Transform,
 } from '../geometry/index.js';
 import { boundOf } from '../nest/index.js';
-import { ALLOWED_TURNS, type PartTurns } from './choices.js';
+import { ALLOWED_TURNS, GAP_LIMITS, type PartTurns } from './choices.js';
 import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
 import type { PartKind } from './part.js';
 import type { Tray } from './tray.js';
-
-/** Room for scissors between pieces, mm. */
-export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
 
 export interface Size {
   width: number;

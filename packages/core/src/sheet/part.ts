@@ -48,6 +48,8 @@ export interface PartKind {
   crosses: Point[];
   /** Letters beside the crosses; the same on both parts of a join. */
   letters: { text: string; at: Point }[];
+  /** Words along an edge, about their middle; `turn` in degrees. */
+  notes?: { text: string; at: Point; turn: 0 | 90 | -90 }[];
   /** What scissors do at each join, by its letter, in words; left out: it joins nothing. */
   joins?: string;
   /** Where its label stands, outside the cut line. */
@@ -57,11 +59,21 @@ export interface PartKind {
 }
 
 /** A part before its label and its room are found. */
-export type BarePart = Pick<PartKind, 'name' | 'faces' | 'outline' | 'folds' | 'crosses' | 'letters' | 'joins'>;
+export type BarePart = Pick<
+  PartKind,
+  'name' | 'faces' | 'outline' | 'folds' | 'crosses' | 'letters' | 'notes' | 'joins'
+>;
 
-/** Height of a label with words alone, and with a code, mm. */
+/** Size of a note, mm: about as long as its longest words are in the letters of a label. */
+export const NOTE_SIZE = { length: 22, height: 3 };
+
+/** Height of a label with one line of words, with a line of names below it, and with a code, mm. */
 export const LABEL_STRIP = 5;
+export const NAMED_STRIP = 8.6;
 export const CODE_STRIP = 11;
+/** How high a label is: a run of names has them on a line of their own. */
+export const labelHeight = (codes: boolean, named: boolean): number =>
+  codes ? CODE_STRIP : named ? NAMED_STRIP : LABEL_STRIP;
 /** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words. */
 const LABEL_WIDTHS = { least: 24, tried: [46, 34, 24] };
 /** Distance of a label from the cut line, mm. */
@@ -94,18 +106,23 @@ function labelSpot(outline: Polygon, width: number, height: number, label: numbe
   return { ...best, y: best.y + LABEL_OFFSET };
 }
 
-/** Gives a part its label and its room; what lies about is moved so that the cut line's box begins at 0, 0. */
-export function partKind(bare: BarePart, gap: number, codes: boolean): PartKind {
+/** Gives a part its label, `strip` high, and its room; what lies about is moved so that the cut line's box begins at 0, 0. */
+export function partKind(bare: BarePart, gap: number, strip: number): PartKind {
   const box = boundsOf(bare.outline);
   const home = translation(-box.x, -box.y);
   const outline = transformed(bare.outline, home);
   const { width, height } = box;
-  const label = labelSpot(outline, width, height, codes ? CODE_STRIP : LABEL_STRIP);
+  const label = labelSpot(outline, width, height, strip);
   const crosses = transformed(bare.crosses, home);
   const letters = bare.letters.map(({ text, at }) => ({ text, at: { x: at.x - box.x, y: at.y - box.y } }));
+  const notes = (bare.notes ?? []).map((note) => ({ ...note, at: { x: note.at.x - box.x, y: note.at.y - box.y } }));
   const marks = [
     ...crosses.map((at) => growRect({ ...at, width: 0, height: 0 }, CROSS_ARM + 0.5)),
     ...letters.map(({ at }) => growRect({ ...at, width: 0, height: 0 }, 2)),
+    ...notes.map(({ at, turn }) => {
+      const [width, height] = turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
+      return { x: at.x - width / 2, y: at.y - height / 2, width, height };
+    }),
     label,
   ];
   const square = outline.length === 4;
@@ -123,6 +140,7 @@ export function partKind(bare: BarePart, gap: number, codes: boolean): PartKind 
     height,
     crosses,
     letters,
+    notes,
     label,
     room,
     faces: bare.faces.map((face) => ({ ...face, toPart: chain(face.toPart, home) })),
@@ -135,6 +153,8 @@ export function partKind(bare: BarePart, gap: number, codes: boolean): PartKind 
   };
 }
 
+const turnedOver = (turn: 0 | 90 | -90): 0 | 90 | -90 => (turn === 90 ? -90 : turn === -90 ? 90 : 0);
+
 /** The part as the other side of the paper shows it: left and right changed over. Whoever does not own the mirror leaves it out. */
 export function mirroredPart(bare: BarePart): BarePart {
   const over = scaling(-1, 1);
@@ -146,6 +166,9 @@ export function mirroredPart(bare: BarePart): BarePart {
     folds: bare.folds.map(({ x1, y1, x2, y2 }) => ({ x1: -x1, y1, x2: -x2, y2 })),
     crosses: bare.crosses.map(flip),
     letters: bare.letters.map(({ text, at }) => ({ text, at: flip(at) })),
+    ...(bare.notes
+      ? { notes: bare.notes.map((note) => ({ ...note, at: flip(note.at), turn: turnedOver(note.turn) })) }
+      : {}),
   };
 }
 

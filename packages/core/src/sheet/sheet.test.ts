@@ -64,6 +64,7 @@ export const trayOf = (
     sides: outlines.map((outline) => ({ template: makeTemplate(outline, 0), drawn: [] })),
     printed: outlines.map((_, i) => i),
     pieces,
+    named: false,
     choices: { ...USUAL_SHEET, ...choices },
     gap,
     mirroredBy,

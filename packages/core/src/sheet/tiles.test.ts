@@ -1,16 +1,28 @@
 import type { ComposedSide } from '../art/index.js';
 import { drawnOn } from '../art/index.js';
 import { BUILT_IN_BLANKS, makeTemplate, shapeOutline, type Blank } from '../blank/index.js';
-import { areaOf, boundsOf, polygonContains, transformed, united, type Outline } from '../geometry/index.js';
+import {
+  areaOf,
+  boundsOf,
+  clipped,
+  polygonContains,
+  rectPolygon,
+  transformed,
+  united,
+  type Outline,
+} from '../geometry/index.js';
 import { sampleArt, sampleFacts, samplePicture } from '../testing/index.js';
 import {
   cellRooms,
+  CODE_STRIP,
   groundOf,
   isLayout,
   labelWords,
   layOut,
   levelSeamCost,
   makeTray,
+  NOTE_SIZE,
+  planLabel,
   proposeTiling,
   quietMap,
   quietestSeams,
@@ -66,6 +78,7 @@ const request = (side: ComposedSide, tilings: Tiling[] = [], blank: Blank = soft
   sides: [side],
   printed: [0],
   pieces: 2,
+  named: false,
   choices: { ...USUAL_SHEET, tilings },
   gap: 8,
   mirroredBy: 'driver',
@@ -76,7 +89,7 @@ describe('proposeTiling', () => {
   it('puts a chest design 10.5 in wide on two letter sheets', () => {
     // trade: a 10.5 in wide chest design goes on two letter sheets. Common practice, no published source.
     const side = sideWith(chest, () => false);
-    const tiling = proposeTiling(request(side), 0);
+    const tiling = proposeTiling(request(side), 0)?.tiling;
     expect(tiling && tiling.columns * tiling.rows).toBe(2);
     expect(tiling).toMatchObject({ join: 'overlap', straight: true });
   });
@@ -89,8 +102,27 @@ describe('proposeTiling', () => {
           hard,
         ),
         0,
-      )?.join,
+      )?.tiling.join,
     ).toBe('butt');
+  });
+  it('takes two sheets of 13 × 19 in for a mat of 12.5 × 24.5 in: where marks leave no room, the parts go without', () => {
+    // A larger mat from two 13 × 19 in sheets that overlap: common practice, no published source.
+    const inch = 25.4;
+    const large: Paper = {
+      kind: 'cut',
+      width: 13 * inch,
+      length: 19 * inch,
+      margins: { top: 3, right: 3, bottom: 3, left: 3 },
+    };
+    const mat: Outline = { kind: 'rectangle', width: 12.5 * inch, height: 24.5 * inch, radius: 0 };
+    const asked = { ...request(sideWith(mat, () => false)), ground: groundOf(large, 8, 0) };
+    const found = proposeTiling(asked, 0);
+    expect(found).toMatchObject({ gap: 6, tiling: { columns: 1, rows: 2, marked: false } });
+    if (!found) throw new Error('it fits');
+    const tray = makeTray({ ...asked, gap: found.gap, choices: { ...asked.choices, tilings: [found.tiling] } });
+    const layout = layOut({ tray, paper: large, gap: 6, edge: 0, turns: 'quarter' });
+    // Two pieces of two parts each.
+    expect('sheets' in layout && layout.sheets).toHaveLength(4);
   });
   it('gives up on what 4 × 4 sheets cannot hold', () => {
     const huge: Outline = { kind: 'rectangle', width: 2600, height: 2600, radius: 0 };
@@ -206,10 +238,48 @@ describe('what scissors do at a join', () => {
     expect(joins('overlap')).toEqual(['keep tail at A', 'cut at A, lies on top']);
     expect(joins('butt')).toEqual(['cut at A', 'cut at A']);
   });
+  const said = {
+    jobNumber: 12,
+    piece: 1,
+    pieces: 4,
+    name: 'front A1',
+    joins: 'keep tail at A',
+    names: 'Ada',
+    job: 'Tees',
+  };
   it('stands on the label before what may be cut off', () =>
-    expect(
-      labelWords({ jobNumber: 12, piece: 1, pieces: 4, name: 'front A1', joins: 'keep tail at A', rest: 'Ada' }),
-    ).toBe('12 · 1/4 front A1 · keep tail at A · Ada'));
+    expect(labelWords(said, 1)).toEqual(['12 · 1/4 front A1 · keep tail at A · Ada · Tees']));
+  it('leaves a line of its own to the names of a run', () => {
+    expect(labelWords(said, 2)).toEqual(['12 · 1/4 front A1 · keep tail at A · Tees', 'Ada']);
+    const [kind] = makeTray({ ...request(sideWith(chest, () => false)), named: true }).kinds;
+    expect(kind && planLabel(kind).lines).toHaveLength(2);
+    const [plain] = makeTray(request(sideWith(chest, () => false))).kinds;
+    expect(plain && planLabel(plain).lines).toHaveLength(1);
+  });
+  it('stands along the edges, too: what is cut, and which tail is kept', () => {
+    const notes = (join: Tiling['join']) =>
+      tilesOf(template, tiling(join), seams, 'front').map((part) => (part.notes ?? []).map(({ text }) => text));
+    expect(notes('overlap')).toEqual([['keep this tail'], ['cut here']]);
+    expect(notes('butt')).toEqual([['cut here'], ['cut here']]);
+  });
+  it('stands beside the print, never on it, and inside the part’s own room, mirrored or not', () => {
+    for (const mirroredBy of ['kanga', 'driver'] as const) {
+      const asked = request(
+        sideWith(chest, () => false),
+        [tiling('overlap')],
+      );
+      const { kinds } = makeTray({ ...asked, mirroredBy });
+      expect(kinds.flatMap(({ notes }) => notes ?? [])).toHaveLength(2);
+      for (const { notes, outline, room } of kinds)
+        for (const { at, turn } of notes ?? []) {
+          const [width, height] =
+            turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
+          const box = { x: at.x - width / 2, y: at.y - height / 2, width, height };
+          expect(clipped([outline], rectPolygon(box))).toEqual([]);
+          for (const corner of rectPolygon(box)) expect(polygonContains(room, corner)).toBe(true);
+        }
+    }
+  });
 });
 
 describe('seams', () => {
@@ -263,7 +333,7 @@ describe('seams', () => {
   });
   it('leave room for marks and labels on the paper', () => {
     const ground = groundOf(letter, 8, 0);
-    for (const room of cellRooms(ground, 8, true)) {
+    for (const room of cellRooms(ground, 8, CODE_STRIP)) {
       expect(Math.min(room.width, room.height)).toBeLessThan(Math.min(ground.width, ground.height) - 16);
     }
   });

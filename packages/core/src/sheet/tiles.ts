@@ -5,6 +5,8 @@ import { CROSS_OFFSET, type BarePart } from './part.js';
 
 /** How far a part reaches beneath its neighbour where they overlap, mm. Common practice, no published source: about 3/8 in. */
 export const TAIL = 10;
+/** And at least, where the paper is short. From memory, no published source: about 1/4 in. */
+export const SHORT_TAIL = 6;
 
 /** A seam from one end of the print to the other, mm in the side's coordinates. */
 export type Seam = readonly Point[];
@@ -81,22 +83,34 @@ function endsOf(seam: Seam, box: Rect, upright: boolean): [Point, Point] {
       ];
 }
 
+/** How far the words of a note stand outside the edge that they are about, to their middle, mm; and how short an edge may be that has any. */
+const NOTE_OFFSET = 3;
+const NOTED_FROM = 30;
+
+/** What is done along one edge of a part, in words beside it. */
+function noteAt(own: Rect, upright: boolean, first: boolean, tail: number): NonNullable<BarePart['notes']> {
+  if ((upright ? own.height : own.width) < NOTED_FROM) return [];
+  const text = first && tail > 0 ? 'keep this tail' : 'cut here';
+  const [x, y] = [own.x + own.width / 2, own.y + own.height / 2];
+  if (!upright)
+    return [{ text, at: { x, y: first ? own.y + own.height + NOTE_OFFSET : own.y - NOTE_OFFSET }, turn: 0 }];
+  return [
+    { text, at: { x: first ? own.x + own.width + NOTE_OFFSET : own.x - NOTE_OFFSET, y }, turn: first ? 90 : -90 },
+  ];
+}
+
 /** What is done at a join: one part keeps its tail beneath, the other is cut right at the seam and lies on top; edge to edge both are cut. */
 const atJoin = (letter: string, first: boolean, tail: number): string =>
   tail === 0 ? `cut at ${letter}` : first ? `keep tail at ${letter}` : `cut at ${letter}, lies on top`;
 
 /**
  * The parts of a side cut along its seams, row by row, unmirrored, in the side's own coordinates. Where they overlap, the part on the left
- * (above) keeps a tail of `TAIL` mm beneath its neighbour, which is cut right at the seam. Crosses stand at the ends of each seam on
+ * (above) keeps a tail beneath its neighbour, which is cut right at the seam. Crosses stand at the ends of each seam on
  * both parts that meet there, and beside them the letter of the join; what is cut there and what is kept is told in words.
  */
-export function tilesOf(
-  template: Template,
-  { side, columns, rows, join }: Tiling,
-  seams: Seams,
-  name: string,
-): BarePart[] {
-  const tail = join === 'overlap' ? TAIL : 0;
+export function tilesOf(template: Template, tiling: Tiling, seams: Seams, name: string): BarePart[] {
+  const { side, columns, rows, join, marked = true } = tiling;
+  const tail = join === 'overlap' ? (tiling.tail ?? TAIL) : 0;
   const { bleedBox } = template;
   return Array.from({ length: columns * rows }, (_, at): BarePart | null => {
     const [column, row] = [at % columns, Math.floor(at / columns)];
@@ -114,9 +128,11 @@ export function tilesOf(
     ];
     const crosses: Point[] = [];
     const letters: BarePart['letters'] = [];
+    const notes: NonNullable<BarePart['notes']> = [];
     const joins = beside.flatMap(([seam, letter, , first]) => (seam ? [atJoin(letter, first, tail)] : []));
     for (const [seam, text, upright, first] of beside) {
-      if (!seam) continue;
+      if (!seam || !marked) continue;
+      notes.push(...noteAt(own, upright, first, tail));
       endsOf(
         seam,
         upright ? { ...bleedBox, y: own.y, height: own.height } : { ...bleedBox, x: own.x, width: own.width },
@@ -135,6 +151,7 @@ export function tilesOf(
       folds: [],
       crosses,
       letters,
+      notes,
       joins: joins.join(', '),
     };
   }).filter((part) => part !== null);

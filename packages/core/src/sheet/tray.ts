@@ -2,11 +2,11 @@ import type { ComposedSide } from '../art/index.js';
 import type { Blank } from '../blank/index.js';
 import { boundsOf, clipped, IDENTITY, rectPolygon, translation, type Rect } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
-import { SHEET_LIMITS, type SheetChoices, type Tiling } from './choices.js';
+import { GAP_LIMITS, SHEET_LIMITS, type SheetChoices, type Tiling } from './choices.js';
 import { cellRooms } from './ground.js';
-import { mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
+import { labelHeight, mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
 import { fewestTiles, quietMap, seamsOf, type QuietMap } from './seam.js';
-import { joinFor, TAIL, tilesOf, type Seams } from './tiles.js';
+import { joinFor, SHORT_TAIL, TAIL, tilesOf, type Seams } from './tiles.js';
 
 /** A transfer to print. */
 export interface Part {
@@ -32,6 +32,8 @@ export interface TrayRequest {
   /** The sides that get a transfer, in order. */
   printed: readonly number[];
   pieces: number;
+  /** Every piece carries names of its own. */
+  named: boolean;
   choices: SheetChoices;
   gap: number;
   mirroredBy: Printer['mirroredBy'];
@@ -46,7 +48,7 @@ export interface TiledSide {
   map: QuietMap;
 }
 
-export const tailOf = ({ join }: Tiling): number => (join === 'overlap' ? TAIL : 0);
+export const tailOf = ({ join, tail = TAIL }: Tiling): number => (join === 'overlap' ? tail : 0);
 
 const bareSide = ({ template }: ComposedSide, side: number, name: string): BarePart => ({
   name,
@@ -92,12 +94,17 @@ function foldedPart(sides: readonly ComposedSide[], printed: readonly number[], 
 
 /** The side that a tiling cuts, with its seams; null when the tiling is of one part, or of a side that is not there. */
 export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): TiledSide | null {
-  const { sides, choices, gap, ground } = request;
+  const { sides, choices, gap, ground, named } = request;
   const tiling = choices.tilings.find((one) => one.side === side);
   const composed = sides[side];
   if (!tiling || !composed || tiling.columns * tiling.rows < 2) return null;
   const map = quietMap(composed);
-  const seams = seamsOf(tiling, map, cellRooms(ground, gap, choices.codes), tailOf(tiling));
+  const seams = seamsOf(
+    tiling,
+    map,
+    cellRooms(ground, gap, labelHeight(choices.codes, named), tiling.marked),
+    tailOf(tiling),
+  );
   return { tiling, seams, map };
 }
 
@@ -108,15 +115,41 @@ export function tiledSides(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>):
   return printed.flatMap((side) => tiledSide(request, side) ?? []);
 }
 
-/** How Kanga would cut a side into parts for this paper; null when not even the most parts would fit. */
-export function proposeTiling(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): Tiling | null {
-  const { blank, sides, choices, gap, ground } = request;
+/** How parts are cut, the best first: with the usual tail and marks along their seams; a way further down is taken where it saves a sheet. */
+const WAYS = [
+  { tail: TAIL, marked: true },
+  { tail: SHORT_TAIL, marked: true },
+  { tail: TAIL, marked: false },
+  { tail: SHORT_TAIL, marked: false },
+];
+
+/** How Kanga would cut a side into parts for this paper, and with which gap, mm: a narrower one where that saves a sheet. Null when not even the most parts would fit. O(ways × see fewestTiles). */
+export function proposeTiling(
+  request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>,
+  side: number,
+): { tiling: Tiling; gap: number } | null {
+  const { blank, sides, choices, ground, named } = request;
   const composed = sides[side];
   if (!composed) return null;
   const join = joinFor(blank);
-  const tail = join === 'overlap' ? TAIL : 0;
-  const tiles = fewestTiles(quietMap(composed), cellRooms(ground, gap, choices.codes), tail, SHEET_LIMITS.tiles);
-  return tiles && { side, ...tiles, join, straight: true, upright: null, level: null };
+  const map = quietMap(composed);
+  const strip = labelHeight(choices.codes, named);
+  const gaps = [request.gap, ...(request.gap > GAP_LIMITS.least ? [GAP_LIMITS.least] : [])];
+  const ways = gaps.flatMap((gap) => WAYS.map((way) => ({ ...way, gap })));
+  let best: { tiling: Tiling; gap: number } | null = null;
+  for (const { tail, marked, gap } of ways) {
+    if (join === 'butt' && tail !== TAIL) continue;
+    const tiles = fewestTiles(
+      map,
+      cellRooms(ground, gap, strip, marked),
+      join === 'butt' ? 0 : tail,
+      SHEET_LIMITS.tiles,
+    );
+    if (!tiles || (best && tiles.columns * tiles.rows >= best.tiling.columns * best.tiling.rows)) continue;
+    const other = { ...(tail === TAIL ? {} : { tail }), ...(marked ? {} : { marked }) };
+    best = { tiling: { side, ...tiles, join, straight: true, upright: null, level: null, ...other }, gap };
+  }
+  return best;
 }
 
 /**
@@ -124,7 +157,7 @@ export function proposeTiling(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'
  * are cut, for who knows them already.
  */
 export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tray {
-  const { blank, sides, printed, pieces, choices, gap, mirroredBy } = request;
+  const { blank, sides, printed, pieces, choices, gap, mirroredBy, named } = request;
   const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
   const bare: BarePart[] =
     choices.folded && canFold(sides, printed)
@@ -137,7 +170,8 @@ export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tra
             ? tilesOf(composed.template, cut.tiling, cut.seams, nameOf(side))
             : [bareSide(composed, side, nameOf(side))];
         });
-  const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, choices.codes));
+  const strip = labelHeight(choices.codes, named);
+  const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, strip));
   const parts = Array.from({ length: pieces }, (_, piece) =>
     kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
   ).flat();

@@ -48,6 +48,8 @@ const TURN = 35;
 /** The arms of a corner are straight to within this, and its tip lies within that of what was found, mm. */
 const STRAIGHT = 0.07;
 const TIP = 1.6;
+/** How far from a tip the next point of its arm stands at least, mm. */
+const CLEAR = 0.25;
 
 /**
  * Gives sharp corners back their tips, which softening rounds off: where the outline turns at once between two straight arms,
@@ -86,6 +88,16 @@ export function sharpened(points: readonly Point[], pitch: number, perMm: number
     if (!tip || distance(tip, at(i)) > (TIP + 2 * closed) * perMm) continue;
     tips.set(i, tip);
     for (let k = -blunt + 1; k < blunt; k++) if (k !== 0) gone.add((((i + k) % n) + n) % n);
+    // What the softening left beyond the tip, seen along its arm, would stand there as a small hook.
+    for (const [step, arms] of [
+      [-1, before],
+      [1, after],
+    ] as const) {
+      const away = { x: arms.at.x - tip.x, y: arms.at.y - tip.y };
+      const length = Math.hypot(away.x, away.y);
+      const past = (p: Point) => ((p.x - tip.x) * away.x + (p.y - tip.y) * away.y) / length < CLEAR * perMm;
+      for (let k = blunt; k < blunt + arm && past(at(i + step * k)); k++) gone.add((((i + step * k) % n) + n) % n);
+    }
   }
   return points.flatMap((p, i) => {
     const tip = tips.get(i);

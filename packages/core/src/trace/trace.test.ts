@@ -11,6 +11,24 @@ const SHAPES: Record<string, Polygon> = {
   mask: polygonOf(shapeOutline('mask', { width: 184, height: 133 })),
   coaster: polygonOf({ kind: 'ellipse', width: 101, height: 101 }),
 };
+/** A heart of 66 × 62 mm whose sides bend in towards its tip: cubic curves, by their own formula. */
+const bentHeart: Polygon = (
+  [
+    [36, 63, 31.2, 51, 3, 36, 3, 19.2],
+    [3, 19.2, 3, 6, 18, 0, 27, 4.8],
+    [27, 4.8, 33, 7.8, 36, 14.4, 36, 20.4],
+    [36, 20.4, 36, 14.4, 39, 7.8, 45, 4.8],
+    [45, 4.8, 54, 0, 69, 6, 69, 19.2],
+    [69, 19.2, 69, 36, 40.8, 51, 36, 63],
+  ] as const
+).flatMap(([x0, y0, x1, y1, x2, y2, x3, y3]) =>
+  Array.from({ length: 40 }, (_, i) => {
+    const [t, u] = [i / 40, 1 - i / 40];
+    const on = (a: number, b: number, c: number, d: number) =>
+      u ** 3 * a + 3 * u * u * t * b + 3 * u * t * t * c + t ** 3 * d;
+    return { x: on(x0, x1, x2, x3), y: on(y0, y1, y2, y3) };
+  }),
+);
 const problemOf = (work: () => unknown): string => {
   try {
     work();
@@ -67,6 +85,26 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
     expect(traced.within).toBeLessThan(0.4);
     const { x, y } = boundsOf(traced.outline);
     expect([x, y]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)]);
+  });
+  it.each([
+    ['pen line', 300, 0],
+    ['pen line', 300, 3],
+    ['blank', 300, 3],
+  ] as const)('and no small hook is left at the tip of a heart (%s, %i ppi, %i°)', async (subject, ppi, skew) => {
+    const { picture, perMm } = await scanOf(bentHeart, { ppi, subject, skew });
+    const { inPicture } = traceScan(picture, ppi, subject);
+    const at = (i: number): Point => inPicture[(i + inPicture.length) % inPicture.length] ?? { x: 0, y: 0 };
+    const tip = inPicture.reduce((low, p, i) => (p.y > at(low).y ? i : low), 0);
+    const turnAt = (i: number) => {
+      const [a, b, c] = [at(i - 1), at(i), at(i + 1)];
+      const turn = Math.atan2(c.y - b.y, c.x - b.x) - Math.atan2(b.y - a.y, b.x - a.x);
+      return (Math.atan2(Math.sin(turn), Math.cos(turn)) * 180) / Math.PI;
+    };
+    const near = inPicture.flatMap((p, i) => (distance(p, at(tip)) < 3 * perMm ? [turnAt(i)] : []));
+    // One turn of more than a right angle; all others follow the sides, which bend in a little.
+    const [sharpest = 0, ...rest] = near.sort((a, b) => Math.abs(b) - Math.abs(a));
+    expect(Math.abs(sharpest)).toBeGreaterThan(100);
+    expect(Math.max(0, ...rest.map(Math.abs))).toBeLessThan(20);
   });
   it('and tells how far it is on the way', async () => {
     const { picture } = await scanOf(SHAPES['tag'] ?? [], { ppi: 150 });
