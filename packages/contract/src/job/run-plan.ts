@@ -1,9 +1,18 @@
 import Joi from 'joi';
 import { PIECES_LIMITS, type RunPlan } from '@kanga/core/job';
-import { LAYER_ROLES, STEP_KINDS, type Layer, type PressBed, type Step } from '@kanga/core/stack';
+import {
+  LAYER_ROLES,
+  SECTIONINGS,
+  STEP_KINDS,
+  type Layer,
+  type PressBed,
+  type SectionWay,
+  type Step,
+} from '@kanga/core/stack';
 import { blankSchema } from '../blank/index.js';
 import { idSchema, instantSchema } from '../finding/index.js';
 import { houseSchema, pressSchema } from '../shop/index.js';
+import { gridSchema } from '../stack/index.js';
 
 const number = Joi.number().required();
 const words = Joi.string().required();
@@ -43,12 +52,24 @@ const layer = Joi.object<Layer>({
 });
 const rect = Joi.object({ x: number, y: number, width: number, height: number }).required();
 const turn = Joi.number().valid(0, 90, 180, 270).required();
+const cell = Joi.number().integer().min(0).required();
+const sectionWay = Joi.object<SectionWay, true>({
+  on: Joi.string()
+    .valid(...SECTIONINGS)
+    .required(),
+  count: Joi.number().integer().min(1).required(),
+  hottest: number,
+  coolest: number,
+});
 const bed = Joi.object<PressBed>({
   zone: rect,
   usable: Joi.object({ zone: rect, dial: number, hottest: number, coolest: number, spread: number })
     .allow(null)
     .required(),
   print: Joi.object({ width: number, height: number }).required(),
+  from: Joi.object({ x: number, y: number }),
+  way: sectionWay,
+  otherWay: sectionWay,
   bed: Joi.object({
     pieces: Joi.array()
       .items(Joi.object({ print: rect, turn }))
@@ -65,10 +86,14 @@ const bed = Joi.object<PressBed>({
   uneven: Joi.object({ hottest: number, coolest: number }).allow(null).required(),
   sections: Joi.object({
     sections: Joi.array()
-      .items(Joi.object({ area: rect, turned: Joi.boolean().required() }))
+      .items(
+        Joi.object({ area: rect, turned: Joi.boolean().required(), cell: Joi.object({ column: cell, row: cell }) }),
+      )
       .required(),
     twice: number,
     bound: number,
+    // Plans of before did not say.
+    grid: gridSchema.allow(null),
   })
     .allow(null)
     .required(),

@@ -12,7 +12,11 @@ const placeSchema = Joi.object<Place, true>({
 });
 
 const begins = Joi.array().items(Joi.number().min(-5000).max(20_000)).min(1).max(100).required();
-const gridSchema = Joi.object<SectionGrid, true>({ turned: Joi.boolean().required(), across: begins, down: begins });
+export const gridSchema = Joi.object<SectionGrid, true>({
+  turned: Joi.boolean().required(),
+  across: begins,
+  down: begins,
+});
 
 export const overridesSchema = Joi.object<Overrides, true>({
   temperature: within(SETTING_LIMITS.temperature),
