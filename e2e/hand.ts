@@ -21,6 +21,12 @@ export class Hand {
     await input.press('Tab');
   }
 
+  /** One of a list: a click to open it, and one on what is meant. */
+  async choose(list: string, option: string): Promise<void> {
+    this.clicks += 2;
+    await this.page.getByLabel(list).selectOption(option);
+  }
+
   async enter(offered: string | RegExp): Promise<void> {
     this.keys++;
     await enter(this.page, offered);

@@ -188,3 +188,42 @@ test('no maker’s sheet: the chart is searched, and hangs on the wall in °F', 
   await expect(page.getByRole('row')).toHaveCount(2);
   hand.tell(info);
 });
+
+test('a picture for cotton: what dye would do, the other goods beside it, and film that can be pressed', async ({
+  page,
+  request,
+}, info) => {
+  const hand = new Hand(page);
+  await hand.job('Cotton tees', 2);
+  await hand.click(page.getByRole('link', { name: 'Measure or trace your own' }));
+  await hand.write('What is it?', 'Cotton tee');
+  await hand.write('Width of the print area', '10.5');
+  await hand.write('Height of the print area', '9');
+  await hand.click(at(page, 'Cloth'));
+  await hand.choose('Pressed like', 'Apparel');
+  await hand.write('Polyester, %', '0');
+  await hand.write('Cotton, %', '100');
+  await hand.click(page.getByRole('button', { name: 'Put it on the shelf' }));
+  await expect(finding(page, /it will not hold the dye/)).toBeVisible();
+  await hand.click(page.getByRole('button', { name: 'Plan it with film' }));
+  await expect(page.getByText('Pressed with film')).toBeVisible();
+  await hand.enter('On to Art');
+  await hand.picture('Open night badge');
+  await hand.click(page.getByRole('button', { name: 'On other goods…' }));
+  const other = page.getByRole('dialog', { name: 'On other goods' });
+  await hand.write('Find goods to compare', 'Volunteer tee');
+  await hand.click(other.getByRole('group').getByText('Volunteer tee, size L'));
+  await expect(other.getByRole('img', { name: /Roughly as it comes out on/ })).toHaveCount(2);
+  await expect(other.getByRole('region', { name: 'Volunteer tee, size L' })).toContainText('takes dye');
+  await page.keyboard.press('Escape');
+  await hand.enter('On to Sheet');
+  await hand.enter('On to Stack');
+  // 180 °C: common practice, no published source.
+  await expect(page.getByText('356 °F').first()).toBeVisible();
+  await expect(steps(page).filter({ hasText: 'Finish it' })).toHaveCount(1);
+  await expect(finding(page, 'The film’s own sheet comes first')).toBeVisible();
+  await hand.press(1);
+  const { plan } = await readJob(request, idOf(page));
+  expect(plan).toMatchObject({ process: 'film', settings: { dwell: { value: 30 }, peel: { value: 'hot' } } });
+  hand.tell(info);
+});

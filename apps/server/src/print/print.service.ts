@@ -61,7 +61,7 @@ export class PrintService {
       );
     const ready = await this.sheets.readyFor(wanted.what, origin);
     const { printer, media, tray, layout } = ready;
-    const lines = cardLines(media.card, printer);
+    const lines = cardLines(media.card, printer, ready.readable);
     await this.prints.transaction(async (trx) => {
       const fresh = await this.prints.add(
         wanted.id,

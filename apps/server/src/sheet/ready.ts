@@ -13,6 +13,8 @@ export interface FrozenSheets {
   layout: Layout;
   media: Media;
   printer: Printer;
+  /** It reads right on the paper: an opaque film. Left out: it does not. */
+  readable?: boolean;
   gap: number;
   /** Where Kanga is served, for the codes on labels; null: labels have none. */
   origin: string | null;
@@ -21,8 +23,12 @@ export interface FrozenSheets {
   wishes: { artId: string; mostWidth: number }[];
 }
 
-export const mirrorWords = ({ mirroredBy }: Pick<Printer, 'mirroredBy'>): string =>
-  mirroredBy === 'kanga' ? 'mirrored here, driver mirror off' : 'driver must mirror';
+export const mirrorWords = ({ mirroredBy }: Pick<Printer, 'mirroredBy'>, readable = false): string =>
+  readable
+    ? `reads right on the paper, driver mirror ${mirroredBy === 'kanga' ? 'off' : 'on'}`
+    : mirroredBy === 'kanga'
+      ? 'mirrored here, driver mirror off'
+      : 'driver must mirror';
 
 /** Refuses when anything up to the sheet stops the job and nobody waived it. */
 export function refuseStops({ blocks, job }: JobView): void {
@@ -99,6 +105,7 @@ export function freeze(
     ...laid,
     media,
     printer,
+    ...(first.view.film?.mirrored === false ? { readable: true } : {}),
     gap: request.gap,
     origin: how.codes ? how.origin : null,
     title: how.title,

@@ -79,6 +79,13 @@ export class SheetService implements OnApplicationShutdown {
         gap: what.gap,
         sheet: sharedWith(job.sheet, what.choices),
       }));
+      if (view.film)
+        throw refuse(
+          422,
+          'sheet.film',
+          `Job ${view.job.number} is pressed with film`,
+          'Film goes on a paper of its own: take the job off these sheets and print it by itself.',
+        );
       printables.push(printable(view));
     }
     const [first] = printables;
@@ -141,7 +148,7 @@ export class SheetService implements OnApplicationShutdown {
         title,
         origin,
         mirroredBy: printer.mirroredBy,
-        foot: `100 % · ${mirrorWords(printer)}`,
+        foot: `100 % · ${mirrorWords(printer, frozen.readable)}`,
       });
       return use(target);
     });

@@ -6,6 +6,7 @@ import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 import { ArtPicker, useUpload } from './art-picker.js';
 import { ArtCanvas } from './canvas.js';
+import { OnOtherGoods } from './on-other-goods.js';
 import { OtherSizes } from './other-sizes.js';
 import { ItemList, SideChoice } from './item-list.js';
 import { PictureFacts, PicturePanel } from './picture-panel.js';
@@ -91,7 +92,8 @@ function Facts({
         <TextPanel key={text.id} item={text} drawn={chosen?.kind === 'text' ? chosen : null} designing={designing} />
       )}
       {view.sides.some((one) => one.drawn.length > 0) && (
-        <div className="border-t border-rule py-2">
+        <div className="space-y-2 border-t border-rule py-2">
+          <OnOtherGoods />
           <ProofDialog />
         </div>
       )}

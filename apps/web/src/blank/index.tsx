@@ -18,17 +18,40 @@ const VERDICT_TONE = {
 
 function Facts(): ReactNode {
   const { view, session, print, locked } = useJob();
-  const { blank, fitness, bleed, template, job } = view;
+  const { blank, fitness, film, bleed, template, job } = view;
   return (
     <>
-      {blank && fitness && (
+      {film && (
+        <div className="mb-2 bg-cyan px-3 py-2 text-white">
+          <p className="font-big text-xl font-bold">Pressed with film</p>
+          <p className="text-[15px]">
+            {film.name}, {print.temperature(film.temperature)} for {film.dwell} s, peeled {film.peel}.
+          </p>
+        </div>
+      )}
+      {blank && fitness && !film && (
         <div className={`mb-2 px-3 py-2 ${VERDICT_TONE[fitness.verdict]}`}>
           <p className="font-big text-xl font-bold first-letter:uppercase">{fitness.verdict}</p>
           <p className="text-[15px]">{fitness.why}</p>
         </div>
       )}
-      {fitness && <InkLooks fitness={fitness} />}
-      {fitness && <OtherRoute fitness={fitness} />}
+      {fitness && !film && <InkLooks fitness={fitness} />}
+      {fitness && (
+        <OtherRoute fitness={fitness}>
+          {!locked && (
+            <Button
+              className="mt-1 w-full"
+              onClick={() => {
+                // Heat and time of the one are wrong for the other.
+                const { house } = job.overrides;
+                session.change({ overrides: { ...(house ? { house } : {}), ...(film ? {} : { process: 'film' }) } });
+              }}
+            >
+              {film ? 'Back to dye' : 'Plan it with film'}
+            </Button>
+          )}
+        </OtherRoute>
+      )}
       {!locked && (
         <div className="border-t border-rule py-2">
           <ParsedField

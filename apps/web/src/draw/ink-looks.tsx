@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Fitness } from '@kanga/core/blank';
 import { usePrint } from '../data/index.js';
 
@@ -21,7 +22,7 @@ export function InkLooks({ fitness }: { fitness: Fitness }) {
 }
 
 /** The other process, where dye is the wrong one. */
-export function OtherRoute({ fitness }: { fitness: Fitness }) {
+export function OtherRoute({ fitness, children }: { fitness: Fitness; children?: ReactNode }) {
   const { route } = fitness;
   const print = usePrint();
   if (!route) return null;
@@ -33,6 +34,7 @@ export function OtherRoute({ fitness }: { fitness: Fitness }) {
           <li key={step}>{print.text(step)}</li>
         ))}
       </ol>
+      {children}
     </div>
   );
 }

@@ -154,6 +154,7 @@ export function Facts({ layout, nest, arranging }: Props) {
           what={{ kind: 'job', jobId: job.id }}
           media={media}
           printer={printer}
+          readable={view.film?.mirrored === false}
           disabled={stopped || !layout || locked}
           before={() => session.flush()}
         />

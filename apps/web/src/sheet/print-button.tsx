@@ -12,6 +12,7 @@ export function PrintButton({
   what,
   media,
   printer,
+  readable = false,
   disabled,
   before,
   label = 'Print…',
@@ -19,6 +20,8 @@ export function PrintButton({
   what: NewPrint['what'];
   media: Media;
   printer: Printer;
+  /** It reads right on the paper: an opaque film. */
+  readable?: boolean;
   disabled: boolean;
   /** What has to be done first, like saving. */
   before?: () => Promise<void>;
@@ -53,6 +56,7 @@ export function PrintButton({
       <PrintCard
         media={media}
         printer={printer}
+        readable={readable}
         busy={ask.isPending}
         problem={ask.isError ? problemFrom(ask.error) : null}
         onDone={(answer) => {

@@ -27,6 +27,7 @@ const NAMES: Record<Tick, string> = {
 export function PrintCard({
   media,
   printer,
+  readable = false,
   busy,
   problem,
   onDone,
@@ -34,6 +35,8 @@ export function PrintCard({
 }: {
   media: Media;
   printer: Printer;
+  /** It reads right on the paper: an opaque film. */
+  readable?: boolean;
   busy: boolean;
   problem: Problem | null;
   onDone: (answer: CardAnswer) => void;
@@ -42,7 +45,7 @@ export function PrintCard({
   const [by, setBy] = useState(remembered);
   const [ticked, setTicked] = useState<ReadonlySet<Tick>>(new Set());
   const [nozzles, setNozzles] = useState<PrintRecord['nozzles'] | null>(null);
-  const lines = cardLines(media.card, printer);
+  const lines = cardLines(media.card, printer, readable);
   const { nozzlesFirst = false } = useShop().settings;
   const whole = TICKS.every((tick) => ticked.has(tick));
   return (

@@ -191,7 +191,7 @@ export function SettingsLedger({ settings, dial }: { settings: PressSettings; di
           </Fact>
         )}
       </dl>
-      <LikeWork temperature={temperature.value} dwell={dwell.value} />
+      {!view.film && <LikeWork temperature={temperature.value} dwell={dwell.value} />}
     </>
   );
 }

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { PROCESSES } from '@kanga/core/blank';
 import { PIECES_LIMITS, type RunPlan } from '@kanga/core/job';
 import {
   LAYER_ROLES,
@@ -136,5 +137,6 @@ export const runPlanSchema = Joi.object<RunPlan, true>({
     .required(),
   dial: Joi.number().min(0).max(400),
   heatAsked: Joi.boolean(),
+  process: Joi.string().valid(...PROCESSES),
   steps: Joi.array().items(step).min(1).required(),
 });

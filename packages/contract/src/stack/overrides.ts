@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Place, SectionGrid } from '@kanga/core/bed';
+import { PROCESSES } from '@kanga/core/blank';
 import { SECTIONINGS, SETTING_LIMITS, type Overrides } from '@kanga/core/stack';
 import { someHouseSchema } from '../shop/index.js';
 
@@ -27,5 +28,6 @@ export const overridesSchema = Joi.object<Overrides, true>({
   places: Joi.array().items(placeSchema.allow(null)).max(20),
   sectioning: Joi.string().valid(...SECTIONINGS, null),
   seams: Joi.array().items(gridSchema.allow(null)).max(20),
+  process: Joi.string().valid(...PROCESSES, null),
   house: someHouseSchema.min(1),
 });

@@ -1,8 +1,8 @@
-import { temperatureText } from '../units/index.js';
 import type { Finding } from '../finding/index.js';
 import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
 import { baseKindOf } from './base.js';
 import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
+import { filmFor, filmSteps } from './film.js';
 
 /** One verdict on whether a blank takes dye. */
 export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
@@ -86,29 +86,9 @@ export function dyeShareOf(fibre: Fibre): number {
   return counted <= 0 ? 0 : Math.min(100, (fibre.polyester / counted) * 100);
 }
 
-/** Film transfer paper, by the base it goes on. Common practice, no published source. */
-const FILM: Record<'light' | 'dark', Route> = {
-  light: {
-    name: 'Film transfer paper for light cloth',
-    steps: [
-      'Print it as the paper’s own sheet says, mirrored, and cut along the outline of the art by its registration marks.',
-      `Press at ${temperatureText(180)} for 30 s and peel hot.`,
-      'Press 10 to 15 s more under a cover sheet.',
-    ],
-  },
-  dark: {
-    name: 'Opaque film transfer paper for dark cloth',
-    steps: [
-      'Print it the right way round and cut along the outline of the art by its registration marks: its white carrier shows as a box otherwise.',
-      `Press at ${temperatureText(180)} for 15 s and peel cold.`,
-      'Press 3 s more under a finishing sheet.',
-    ],
-  },
-};
-
 function routeOf(blank: BlankDescription): Route | null {
-  if (isHardGoods(blank.family)) return null;
-  return FILM[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
+  const film = filmFor(blank);
+  return film && { name: film.name, steps: filmSteps(film) };
 }
 
 const filmRemedy = (blank: BlankDescription): string => {

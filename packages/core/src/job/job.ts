@@ -1,6 +1,6 @@
 import type { Art, RunRow, SideDesign } from '../art/index.js';
 import type { BenchEvent } from '../bench/index.js';
-import type { Blank } from '../blank/index.js';
+import type { Blank, Process } from '../blank/index.js';
 import type { Stage, Waiver } from '../finding/index.js';
 import type { SheetChoices } from '../sheet/index.js';
 import type { HouseRules, Media, Press, Printer } from '../shop/index.js';
@@ -70,6 +70,8 @@ export interface RunPlan {
   dial?: number;
   /** Whether whoever presses is asked if the plate is hot, where nothing measures it; plans of before did not ask. */
   heatAsked?: boolean;
+  /** By what it was decorated; left out: by dye. */
+  process?: Process;
 }
 
 /** A job with everything it refers to. */

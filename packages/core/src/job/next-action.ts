@@ -179,8 +179,10 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
 }
 
 const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => string> = {
-  blank: ({ blank, fitness }) =>
-    `${blank?.name ?? ''}: ${fitness?.verdict === 'wrong process' ? fitness.verdict : (fitness?.seen.join(', ') ?? '')}. Next, the picture.`,
+  blank: ({ blank, fitness, film }) =>
+    film
+      ? `${blank?.name ?? ''}: ${film.name.charAt(0).toLowerCase()}${film.name.slice(1)}. Next, the picture.`
+      : `${blank?.name ?? ''}: ${fitness?.verdict === 'wrong process' ? fitness.verdict : (fitness?.seen.join(', ') ?? '')}. Next, the picture.`,
   art: ({ checks, arts }) => {
     const ppi = checks.flatMap((check) => (check.ppi === null ? [] : [check.ppi]));
     const name = arts.length === 1 ? (arts[0]?.name ?? 'The picture') : 'The art';

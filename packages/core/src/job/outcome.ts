@@ -59,7 +59,8 @@ export function outcomesFrom(plan: RunPlan, state: BenchState, courses: readonly
     if (!verdict) continue;
     const bed = bedOf(plan, verdict.piece);
     const { pressId, by } = pressedBy.get(bed) ?? { pressId: plan.press.id, by: verdict.by };
-    const proof = beds.get(bed)?.departures.length === 0;
+    // What a film took says nothing of dye.
+    const proof = plan.process !== 'film' && beds.get(bed)?.departures.length === 0;
     const { temperature, dwell } = trueSettings(plan, beds.get(bed));
     const key = JSON.stringify([pressId, by, proof, temperature, dwell]);
     const group = groups.get(key) ?? { pressId, by, proof, temperature, dwell, judged: [] };

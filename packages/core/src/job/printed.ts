@@ -13,6 +13,7 @@ export const madeOf = (view: JobView): string =>
       view.folded,
       view.printer?.mirroredBy ?? null,
       view.tiled.map(({ tiling, seams }) => [tiling, seams]),
+      ...(view.film ? [view.film.name] : []),
     ]),
   );
 

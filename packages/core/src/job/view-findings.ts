@@ -48,3 +48,14 @@ export function namedBySide(findings: readonly Finding[], { sides }: Pick<Blank,
     };
   });
 }
+
+/** A film is asked for on goods that take none. */
+export const noFilm: Finding = {
+  code: 'blank.film',
+  severity: 'stop',
+  title: 'Films go on cloth alone',
+  why: 'On hard goods a film does not hold: it comes off with the first wash.',
+  remedy: 'Plan it with dye again, on goods with a polymer coating.',
+  where: { stage: 'blank' },
+  waivable: true,
+};

@@ -13,25 +13,29 @@ import {
   type SideCheck,
 } from '../art/index.js';
 import { benchState, type BenchEvent, type BenchState } from '../bench/index.js';
-import { fitnessOf, proposeBleed, templatesOf, type Blank, type Fitness, type Template } from '../blank/index.js';
+import {
+  filmFor,
+  fitnessOf,
+  proposeBleed,
+  type Film,
+  templatesOf,
+  type Blank,
+  type Fitness,
+  type Template,
+} from '../blank/index.js';
 import { blocking, bySeverity, overrule, STAGES, type Decision, type Finding, type Stage } from '../finding/index.js';
 import {
   canFold,
   checkPrinting,
   checkSheet,
   GAP_LIMITS,
-  groundOf,
   isLayout,
-  layOut,
   levelSeamCost,
-  makeTray,
   paperUse,
   planSheets,
   quietMap,
   seamCost,
-  tiledSides,
   type Layout,
-  type LayoutRequest,
   type NoFit,
   type SheetPlan,
   type TiledSide,
@@ -52,12 +56,15 @@ import {
 import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
-import { approvalVoid, missing, namedBySide, shortOf } from './view-findings.js';
+import { choosePaper } from './paper.js';
+import { approvalVoid, missing, namedBySide, noFilm, shortOf } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
 export interface JobView extends JobFile {
   fitness: Fitness | null;
+  /** The film that is pressed on instead of dye; null: it is dyed. */
+  film: Film | null;
   bleed: Decision<number> | null;
   /** One for each side. */
   templates: Template[];
@@ -98,64 +105,6 @@ export interface JobView extends JobFile {
   findings: Record<Stage, Finding[]>;
   /** Findings that stand in the way of leaving a stage. */
   blocks: Record<Stage, Finding[]>;
-}
-
-type TrayBase = Omit<TrayRequest, 'mirroredBy' | 'ground'>;
-
-/** What is laid out on one paper: the tray as its printer wants it. */
-interface OnPaper {
-  media: Media;
-  printer: Printer;
-  trayRequest: TrayRequest;
-  tiled: TiledSide[];
-  request: LayoutRequest;
-}
-
-interface Cut {
-  tray: Tray;
-  tiled: TiledSide[];
-}
-
-function cutOf(request: TrayRequest): Cut {
-  const tiled = tiledSides(request);
-  return { tray: makeTray(request, tiled), tiled };
-}
-
-/** The tray on one paper; `trays` keeps those that look the same on several. */
-function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<string, Cut>): OnPaper | null {
-  const printer = floor.printers.find((one) => one.id === media.printerId);
-  if (!printer) return null;
-  const { gap, choices } = base;
-  const ground = groundOf(media, gap, choices.edge);
-  const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground };
-  // Seams stand where the paper lets them; without any, a tray depends on the mirror alone.
-  const key = choices.tilings.length > 0 ? media.id : printer.mirroredBy;
-  const cut = trays.get(key) ?? cutOf(trayRequest);
-  trays.set(key, cut);
-  const { tray, tiled } = cut;
-  return {
-    media,
-    printer,
-    trayRequest,
-    tiled,
-    request: { tray, paper: media, gap, edge: choices.edge, turns: choices.turns },
-  };
-}
-
-/** The paper chosen, or the one of which the least is wasted. */
-function choosePaper(base: TrayBase, mediaId: string | null, floor: ShopFloor): OnPaper | null {
-  const trays = new Map<string, Cut>();
-  const on = (media: Media) => onPaper(base, media, floor, trays);
-  const chosen = floor.media.find((m) => m.id === mediaId);
-  if (chosen) return on(chosen);
-  let best: { paper: OnPaper; use: number } | null = null;
-  for (const media of floor.media) {
-    const paper = on(media);
-    const outcome = paper && layOut(paper.request);
-    if (paper && outcome && isLayout(outcome) && (best === null || outcome.use > best.use + 1e-9))
-      best = { paper, use: outcome.use };
-  }
-  return best?.paper ?? (floor.media[0] ? on(floor.media[0]) : null);
 }
 
 /** The press chosen, or the first that takes goods of the kind and the whole print. */
@@ -213,12 +162,16 @@ export const atBench = (view: JobView, events: BenchEvent[]): JobView => ({
 
 /** Works out everything that follows from a job's choices. Pure; the coverage grid and the layout dominate its cost. */
 export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sight: Sight = {}): JobView {
-  const { job, blank, arts, plan, events } = file;
+  const { job, arts, plan, events } = file;
+  const film = file.blank && job.overrides.process === 'film' ? filmFor(file.blank) : null;
+  // A film is as large as its art, whatever the goods are.
+  const blank = file.blank && film ? { ...file.blank, style: 'spot' as const } : file.blank;
   const findings: Record<Stage, Finding[]> = { blank: [], art: [], sheet: [], stack: [], press: [], inspect: [] };
   const gap = job.gap ?? GAP_LIMITS.usual;
   const view: JobView = {
     ...file,
     fitness: null,
+    film,
     bleed: null,
     templates: [],
     template: null,
@@ -251,7 +204,9 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     view.fitness = fitnessOf(blank);
     view.bleed = overrule(proposeBleed(blank), job.bleed);
     view.templates = templatesOf(blank, view.bleed.value);
-    findings.blank.push(...view.fitness.findings);
+    // What dye does on the cloth is of no account to a film.
+    if (!view.film) findings.blank.push(...view.fitness.findings);
+    if (job.overrides.process === 'film' && !view.film) findings.blank.push(noFilm);
     if (!plan && blank.stock !== null && blank.stock < job.pieces)
       findings.blank.push(shortOf(blank.stock, job.pieces));
     const values = valuesOf(job.run, sight.piece ?? 0);
@@ -264,7 +219,9 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       view.checks = checkDesign(view.sides, job.design, blank, print);
       findings.art.push(
         ...namedBySide(
-          view.checks.flatMap((check) => check.findings),
+          view.checks
+            .flatMap((check) => check.findings)
+            .filter(({ code }) => view.film?.mirrored !== false || code !== 'art.pale'),
           blank,
         ),
       );
@@ -283,7 +240,16 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       view.template = template;
       const { cutOut: sides, printed } = view;
       const choices = { ...job.sheet, folded: view.folded };
-      const base = { blank, sides, printed, pieces: job.pieces, named: job.run !== null, choices, gap };
+      const base = {
+        blank,
+        sides,
+        printed,
+        pieces: job.pieces,
+        named: job.run !== null,
+        readable: view.film?.mirrored === false,
+        choices,
+        gap,
+      };
       const paper = choosePaper(base, job.mediaId, floor);
       if (paper) {
         view.media = paper.media;
@@ -294,7 +260,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.transfers = view.tray.parts.length;
         view.sheets = planSheets(paper.request, choices);
         view.layout = view.sheets.layout;
-        findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print));
+        findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print, base.readable));
         const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
         findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print));
       }
@@ -359,7 +325,7 @@ export const blocksUpTo = (view: JobView, stage: Stage): Finding[] =>
   STAGES.slice(0, STAGES.indexOf(stage) + 1).flatMap((s) => view.blocks[s]);
 
 /** The plan as it goes to the press at `frozenAt` (ISO 8601); null while there is no blank or no press to plan for. */
-export function runPlanOf({ job, blank, stack, printed, media }: JobView, frozenAt: string): RunPlan | null {
+export function runPlanOf({ job, blank, stack, printed, media, film }: JobView, frozenAt: string): RunPlan | null {
   if (!blank || !stack) return null;
   const { press, settings, sides, steps, dial, house, cycle } = stack;
   return {
@@ -375,5 +341,6 @@ export function runPlanOf({ job, blank, stack, printed, media }: JobView, frozen
     steps,
     dial: dial.value,
     heatAsked: true,
+    ...(film ? { process: 'film' } : {}),
   };
 }

@@ -8,7 +8,11 @@ export const TICKS = ['paper kind', 'quality', 'colour conversion', 'size', 'sou
 export type Tick = (typeof TICKS)[number];
 
 /** Each line of a print card in words: what is set, and to what. */
-export function cardLines(card: PrintCard, { mirroredBy }: Pick<Printer, 'mirroredBy'>): Record<Tick, string> {
+export function cardLines(
+  card: PrintCard,
+  { mirroredBy }: Pick<Printer, 'mirroredBy'>,
+  readable = false,
+): Record<Tick, string> {
   const said = (text: string, otherwise: string) => (text === '' ? otherwise : text);
   return {
     'paper kind': said(card.paperKind, 'not said: choose what the paper’s maker names'),
@@ -16,7 +20,13 @@ export function cardLines(card: PrintCard, { mirroredBy }: Pick<Printer, 'mirror
     'colour conversion': `once, by the ${card.conversion}${card.profile === '' ? '' : `, with ${card.profile}`}; off everywhere else`,
     size: '100 %, no fitting, no borderless enlargement',
     source: said(card.source, 'not said'),
-    mirror: mirroredBy === 'kanga' ? 'off: Kanga mirrors' : 'on: Kanga does not mirror',
+    mirror: readable
+      ? mirroredBy === 'kanga'
+        ? 'off: a film that reads right'
+        : 'on: Kanga mirrors it back, a film that reads right'
+      : mirroredBy === 'kanga'
+        ? 'off: Kanga mirrors'
+        : 'on: Kanga does not mirror',
   };
 }
 

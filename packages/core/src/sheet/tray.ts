@@ -37,6 +37,8 @@ export interface TrayRequest {
   choices: SheetChoices;
   gap: number;
   mirroredBy: Printer['mirroredBy'];
+  /** It is to read right on the paper, as an opaque film is: then it is mirrored by nobody, or, where the driver mirrors anyway, by both. */
+  readable?: boolean;
   /** Where parts may lie on one sheet. */
   ground: Rect;
 }
@@ -157,7 +159,7 @@ export function proposeTiling(
  * are cut, for who knows them already.
  */
 export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tray {
-  const { blank, sides, printed, pieces, choices, gap, mirroredBy, named } = request;
+  const { blank, sides, printed, pieces, choices, gap, mirroredBy, named, readable = false } = request;
   const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
   const bare: BarePart[] =
     choices.folded && canFold(sides, printed)
@@ -171,7 +173,9 @@ export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tra
             : [bareSide(composed, side, nameOf(side))];
         });
   const strip = labelHeight(choices.codes, named);
-  const kinds = bare.map((part) => partKind(mirroredBy === 'kanga' ? mirroredPart(part) : part, gap, strip));
+  const kinds = bare.map((part) =>
+    partKind((mirroredBy === 'kanga') !== readable ? mirroredPart(part) : part, gap, strip),
+  );
   const parts = Array.from({ length: pieces }, (_, piece) =>
     kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
   ).flat();

@@ -6,7 +6,8 @@ import { holdOf } from './hold.js';
 /** Cautions that come from the blank, the stack and the press in hand: what could hurt someone, and what the schools of the house do wrong here. */
 export function checkSafety(asked: Asked): void {
   checkHangOffs(asked);
-  checkHold(asked);
+  // A film is held by nothing but its own weight: it melts on at once.
+  if (!asked.plan.film) checkHold(asked);
   checkNonStick(asked);
   checkBreaking(asked);
   checkFumes(asked);
@@ -86,8 +87,8 @@ function checkHold({ plan: { house, settings }, blank, add }: Asked): void {
     );
 }
 
-function checkNonStick({ plan: { house, sides }, add }: Asked): void {
-  if (house.nonStick === 'on the print')
+function checkNonStick({ plan: { house, sides, film }, add }: Asked): void {
+  if (house.nonStick === 'on the print' && !film)
     add(
       'stack.non-stick-print',
       'stop',

@@ -62,7 +62,7 @@ function checkPad({ plan: { press, sides }, print, add }: Asked): void {
 }
 
 /** Whether the maker's sheet agrees with itself, and the plan with the limits on it. */
-function checkSheet({ plan: { settings, dye }, blank, print, add }: Asked): void {
+function checkSheet({ plan: { settings, dye, film }, blank, print, add }: Asked): void {
   const sheet = blank.makersSheet;
   const most = sheet?.limits.temperature ?? null;
   const longest = sheet?.limits.dwell ?? null;
@@ -99,7 +99,7 @@ function checkSheet({ plan: { settings, dye }, blank, print, add }: Asked): void
       `Its maker’s sheet stops at ${longest} s.`,
       'Shorten the dwell.',
     );
-  if (dye === 'toner' && settings.temperature.value < TONER_FROM - 1)
+  if (dye === 'toner' && film === null && settings.temperature.value < TONER_FROM - 1)
     add(
       'stack.toner',
       'stop',
@@ -110,7 +110,19 @@ function checkSheet({ plan: { settings, dye }, blank, print, add }: Asked): void
 }
 
 /** What heat and time do to the cloth. */
-function checkHeat({ plan: { settings }, blank, print, add }: Asked): void {
+function checkHeat(asked: Asked): void {
+  const { plan, blank, print, add } = asked;
+  const { settings, film } = plan;
+  if (film) {
+    add(
+      'stack.film',
+      'note',
+      'The film’s own sheet comes first',
+      `Films differ: these settings are usual for ${film.name.charAt(0).toLowerCase()}${film.name.slice(1)}, and the maker of yours may say others. It is printed with the ink that its sheet names.`,
+      'Read the sheet that came with it, and press one on a rag first.',
+    );
+    return;
+  }
   const { temperature, dwell } = settings;
   const heat = temperature.value;
   const white = baseKindOf(blank.baseColour) === 'white';

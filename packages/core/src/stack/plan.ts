@@ -1,8 +1,9 @@
-import type { Blank, Template } from '../blank/index.js';
+import { filmFor, type Blank, type Film, type Template } from '../blank/index.js';
 import type { Decision } from '../finding/index.js';
 import { mapOf, usableZone, USUAL_ENERGY, type HeatMap } from '../heat/index.js';
 import { USUAL_HOUSE, type HouseRules, type Press, type Printer } from '../shop/index.js';
 import { cycleOf, type Cycle } from './cycle.js';
+import { filmLayers, filmSettings, filmStepsOf } from './film-plan.js';
 import { layersOf, type Layer } from './layers.js';
 import { bedOf, toleranceOf, type PressBed, type SeamLook } from './press-bed.js';
 import type { Proven } from './proven.js';
@@ -31,6 +32,8 @@ export interface StackPlan {
   house: HouseRules;
   /** What the transfer is printed with. */
   dye: Printer['dye'];
+  /** The film that is pressed on instead of dye; null: it is dyed. */
+  film: Film | null;
 }
 
 /** What a plan is made for. */
@@ -90,18 +93,13 @@ export function planStack(planned: Planned): StackPlan {
   if (templates.length === 0 || templates.length !== blank.sides.length)
     throw new RangeError(`a plan needs one template a side, got ${templates.length} for ${blank.sides.length} sides`);
   const reach = press.heatLimit - offOf(press, mapOf(press), toleranceOf(blank));
-  const settings = proposeSettings(blank, overrides, {
-    house,
-    proven,
-    pressId: press.id,
-    mediaId,
-    dye,
-    reach,
-    energy,
-  });
+  const film = overrides.process === 'film' ? filmFor(blank) : null;
+  const known = { house, proven, pressId: press.id, mediaId, dye, reach, energy };
+  const settings = film ? filmSettings(film, overrides) : proposeSettings(blank, overrides, known);
   const wanted = settings.temperature.value;
   const sides = templates.map((template, side): SidePlan => {
-    const layers = layersOf(blank, template, house, press);
+    const dyed = layersOf(blank, template, house, press);
+    const layers = film ? filmLayers(film, dyed) : dyed;
     const place = overrides.places?.[side] ?? null;
     const asked = {
       press,
@@ -118,15 +116,8 @@ export function planStack(planned: Planned): StackPlan {
   const [first] = sides;
   if (!first) throw new RangeError('a plan needs a side');
   const pressings = sides.map(({ bed }) => bed.sections?.sections.length ?? 1);
-  const steps = stepsOf(blank, {
-    settings,
-    layers: first.layers,
-    templates,
-    sections: pressings,
-    house,
-    press,
-    sheets,
-  });
+  const pressed = { settings, layers: first.layers, templates, sections: pressings };
+  const steps = film ? filmStepsOf(blank, film, pressed) : stepsOf(blank, { ...pressed, house, press, sheets });
   return {
     press,
     settings,
@@ -137,5 +128,6 @@ export function planStack(planned: Planned): StackPlan {
     dial: dialFor(press, wanted, first.bed),
     house,
     dye,
+    film,
   };
 }

@@ -1,5 +1,5 @@
 import type { Place, SectionGrid } from '../bed/index.js';
-import { isFirmer, type Blank, type PressureLevel } from '../blank/index.js';
+import { isFirmer, type Blank, type PressureLevel, type Process } from '../blank/index.js';
 import { overrule, type Decision, type NotTaken } from '../finding/index.js';
 import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
 import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
@@ -30,6 +30,8 @@ export interface Overrides {
   sectioning?: Sectioning | null;
   /** Rows and columns of sections as they were moved by hand, of each side that is pressed; null: where the picture is quiet. */
   seams?: (SectionGrid | null)[];
+  /** By what it is decorated; null or left out: by dye. */
+  process?: Process | null;
   /** What is done otherwise than the house does, in this job alone. */
   house?: Partial<HouseRules>;
 }

@@ -49,16 +49,12 @@ export const TAKES = {
   unload: 15,
 };
 /** Large goods take longer to roll, to lay and to move: with the square root of their area, from this size on, mm². */
-export const HANDY = 300 * 300;
-export const CLUMSY: ReadonlySet<StepKind> = new Set([
-  'prepare',
-  'lint-roll',
-  'place',
-  'hold',
-  'stack',
-  'move',
-  'turn',
-]);
+const HANDY = 300 * 300;
+const CLUMSY: ReadonlySet<StepKind> = new Set(['prepare', 'lint-roll', 'place', 'hold', 'stack', 'move', 'turn']);
+
+/** How many times longer a step takes on goods of a size than on small ones. */
+export const clumsyBy = (kind: StepKind, size: { width: number; height: number } | undefined): number =>
+  CLUMSY.has(kind) ? Math.sqrt(Math.max(1, ((size?.width ?? 0) * (size?.height ?? 0)) / HANDY)) : 1;
 
 /** Goods that are cold before they are turned: warm they take marks. Common practice, no published source. */
 export const COOLED_BETWEEN: ReadonlySet<Blank['family']> = new Set(['faux leather']);

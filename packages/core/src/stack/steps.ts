@@ -6,10 +6,9 @@ import { isFolded, type Layer } from './layers.js';
 import type { PressSettings } from './settings.js';
 import {
   cautionOf,
-  CLUMSY,
+  clumsyBy,
   COOLED_BETWEEN,
   COOLS,
-  HANDY,
   HELD,
   JOINED,
   LEAST_PRE_PRESS,
@@ -77,7 +76,6 @@ export function stepsOf(
   const named = (side: number) => (sides > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '');
   const row = chartRowFor(blank.family, blank.surface);
   const area = layers.find(({ role }) => role === 'transfer')?.size;
-  const clumsy = Math.sqrt(Math.max(1, ((area?.width ?? 0) * (area?.height ?? 0)) / HANDY));
   const add = (
     kind: StepKind,
     side: number,
@@ -93,7 +91,7 @@ export function stepsOf(
       seconds: rest.seconds ?? null,
       at: rest.at,
       hands: rest.hands,
-      takes: Math.round(rest.takes * (CLUMSY.has(kind) ? clumsy : 1)),
+      takes: Math.round(rest.takes * clumsyBy(kind, area)),
       look: rest.look,
       caution: cautionOf(kind, blank),
     });
