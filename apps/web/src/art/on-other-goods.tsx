@@ -68,14 +68,14 @@ function Column({ view, chosen, onTake }: { view: JobView; chosen: boolean; onTa
   return (
     <section aria-label={blank.name} className="flex min-w-0 flex-col gap-1.5 border-t-4 border-key pt-1.5">
       <h3 className="min-h-11 font-semibold leading-tight">{blank.name}</h3>
-      <div className="h-[190px] bg-wash p-1.5">
+      <div className="h-[165px] bg-wash p-1.5">
         <OnCloth view={view} />
       </div>
       <p className={`text-[15px] ${wrong && !film ? 'font-semibold text-magenta' : ''}`}>
         {film ? <b>{film.name}</b> : <b className="first-letter:uppercase">{fitness.verdict}</b>}
         {film ? ', for dye is the wrong process here' : `: ${fitness.seen.join(', ')}`}
       </p>
-      {!film && <InkLooks fitness={fitness} />}
+      {!film && <InkLooks fitness={fitness} brief />}
       <dl className="text-[15px]">
         {template && (
           <div className="flex justify-between gap-2 border-t border-rule py-0.5">

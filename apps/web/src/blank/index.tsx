@@ -37,7 +37,7 @@ function Facts(): ReactNode {
       )}
       {fitness && !film && <InkLooks fitness={fitness} />}
       {fitness && (
-        <OtherRoute fitness={fitness}>
+        <OtherRoute fitness={fitness} {...(film ? { heading: 'How it is done' } : {})}>
           {!locked && (
             <Button
               className="mt-1 w-full"

@@ -4,6 +4,7 @@ import {
   growRect,
   offsetPolygon,
   rectPolygon,
+  rectsOverlap,
   rowSpans,
   scaling,
   simplified,
@@ -33,6 +34,13 @@ export interface Stroke {
   y2: number;
 }
 
+/** Words along an edge, about their middle; `turn` in degrees. */
+export interface Note {
+  text: string;
+  at: Point;
+  turn: 0 | 90 | -90;
+}
+
 /** A kind of transfer: what is cut out of the paper in one piece. All in its own coordinates, mm; its cut line's box begins at 0, 0. */
 export interface PartKind {
   /** What it is called on its label: `front`, `left and right`, `front B2`. */
@@ -48,8 +56,8 @@ export interface PartKind {
   crosses: Point[];
   /** Letters beside the crosses; the same on both parts of a join. */
   letters: { text: string; at: Point }[];
-  /** Words along an edge, about their middle; `turn` in degrees. */
-  notes?: { text: string; at: Point; turn: 0 | 90 | -90 }[];
+  /** What is cut and kept, along the edges that are joined. */
+  notes?: Note[];
   /** What scissors do at each join, by its letter, in words; left out: it joins nothing. */
   joins?: string;
   /** Where its label stands, outside the cut line. */
@@ -106,6 +114,20 @@ function labelSpot(outline: Polygon, width: number, height: number, label: numbe
   return { ...best, y: best.y + LABEL_OFFSET };
 }
 
+/** The box of a note. */
+const noteBox = ({ at, turn }: Note): Rect => {
+  const [width, height] = turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
+  return { x: at.x - width / 2, y: at.y - height / 2, width, height };
+};
+
+/** A note where the label does not stand, along the same edge; null where there is no room for both: the label says it, too. */
+function besideLabel(note: Note, label: Rect, width: number): Note | null {
+  if (!rectsOverlap(noteBox(note), label)) return note;
+  const half = NOTE_SIZE.length / 2 + LABEL_OFFSET;
+  const places = [label.x - half, label.x + label.width + half].filter((x) => x - half >= 0 && x + half <= width);
+  return places[0] === undefined || note.turn !== 0 ? null : { ...note, at: { ...note.at, x: places[0] } };
+}
+
 /** Gives a part its label, `strip` high, and its room; what lies about is moved so that the cut line's box begins at 0, 0. */
 export function partKind(bare: BarePart, gap: number, strip: number): PartKind {
   const box = boundsOf(bare.outline);
@@ -115,14 +137,13 @@ export function partKind(bare: BarePart, gap: number, strip: number): PartKind {
   const label = labelSpot(outline, width, height, strip);
   const crosses = transformed(bare.crosses, home);
   const letters = bare.letters.map(({ text, at }) => ({ text, at: { x: at.x - box.x, y: at.y - box.y } }));
-  const notes = (bare.notes ?? []).map((note) => ({ ...note, at: { x: note.at.x - box.x, y: note.at.y - box.y } }));
+  const notes = (bare.notes ?? [])
+    .map((note) => ({ ...note, at: { x: note.at.x - box.x, y: note.at.y - box.y } }))
+    .flatMap((note) => besideLabel(note, label, width) ?? []);
   const marks = [
     ...crosses.map((at) => growRect({ ...at, width: 0, height: 0 }, CROSS_ARM + 0.5)),
     ...letters.map(({ at }) => growRect({ ...at, width: 0, height: 0 }, 2)),
-    ...notes.map(({ at, turn }) => {
-      const [width, height] = turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
-      return { x: at.x - width / 2, y: at.y - height / 2, width, height };
-    }),
+    ...notes.map(noteBox),
     label,
   ];
   const square = outline.length === 4;

@@ -7,6 +7,7 @@ import {
   clipped,
   polygonContains,
   rectPolygon,
+  rectsOverlap,
   transformed,
   united,
   type Outline,
@@ -263,19 +264,25 @@ describe('what scissors do at a join', () => {
     expect(notes('butt')).toEqual([['cut here'], ['cut here']]);
   });
   it('stands beside the print, never on it, and inside the part’s own room, mirrored or not', () => {
-    for (const mirroredBy of ['kanga', 'driver'] as const) {
+    const level: Tiling = { ...tiling('overlap'), columns: 1, rows: 2 };
+    for (const [mirroredBy, cut] of [
+      ['kanga', tiling('overlap')],
+      ['driver', tiling('overlap')],
+      ['kanga', level],
+    ] as const) {
       const asked = request(
         sideWith(chest, () => false),
-        [tiling('overlap')],
+        [cut],
       );
       const { kinds } = makeTray({ ...asked, mirroredBy });
       expect(kinds.flatMap(({ notes }) => notes ?? [])).toHaveLength(2);
-      for (const { notes, outline, room } of kinds)
+      for (const { notes, outline, room, label } of kinds)
         for (const { at, turn } of notes ?? []) {
           const [width, height] =
             turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
           const box = { x: at.x - width / 2, y: at.y - height / 2, width, height };
           expect(clipped([outline], rectPolygon(box))).toEqual([]);
+          expect(rectsOverlap(box, label)).toBe(false);
           for (const corner of rectPolygon(box)) expect(polygonContains(room, corner)).toBe(true);
         }
     }
