@@ -109,12 +109,7 @@ describe('proposeTiling', () => {
   it('takes two sheets of 13 × 19 in for a mat of 12.5 × 24.5 in: where marks leave no room, the parts go without', () => {
     // A larger mat from two 13 × 19 in sheets that overlap: common practice, no published source.
     const inch = 25.4;
-    const large: Paper = {
-      kind: 'cut',
-      width: 13 * inch,
-      length: 19 * inch,
-      margins: { top: 3, right: 3, bottom: 3, left: 3 },
-    };
+    const large: Paper = { ...letter, width: 13 * inch, length: 19 * inch };
     const mat: Outline = { kind: 'rectangle', width: 12.5 * inch, height: 24.5 * inch, radius: 0 };
     const asked = { ...request(sideWith(mat, () => false)), ground: groundOf(large, 8, 0) };
     const found = proposeTiling(asked, 0);
