@@ -50,6 +50,7 @@ const layer = Joi.object<Layer>({
   thickness: number,
   faces: Joi.string().valid('up', 'down'),
   missing: Joi.boolean(),
+  otherwise: Joi.object({ thick: number, usual: number }),
 });
 const rect = Joi.object({ x: number, y: number, width: number, height: number }).required();
 const turn = Joi.number().valid(0, 90, 180, 270).required();

@@ -16,6 +16,7 @@ import { benchState, type BenchEvent, type BenchState } from '../bench/index.js'
 import {
   filmFor,
   fitnessOf,
+  isHardGoods,
   proposeBleed,
   type Film,
   templatesOf,
@@ -29,6 +30,7 @@ import {
   checkPrinting,
   checkSheet,
   GAP_LIMITS,
+  TORN_GAP,
   isLayout,
   levelSeamCost,
   paperUse,
@@ -167,7 +169,9 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
   // A film is as large as its art, whatever the goods are.
   const blank = file.blank && film ? { ...file.blank, style: 'spot' as const } : file.blank;
   const findings: Record<Stage, Finding[]> = { blank: [], art: [], sheet: [], stack: [], press: [], inspect: [] };
-  const gap = job.gap ?? GAP_LIMITS.usual;
+  const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
+  const torn = rules.lines === 'torn edge' && blank !== null && !isHardGoods(blank.family) && !film;
+  const gap = job.gap ?? (torn ? TORN_GAP : GAP_LIMITS.usual);
   const view: JobView = {
     ...file,
     fitness: null,
@@ -231,7 +235,6 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     const all = blank.sides.map((_, side) => side);
     view.printed = isDesigned(job) ? all.filter((side) => isPrinted(job.design, side)) : all;
     view.foldable = canFold(view.sides, view.printed);
-    const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
     // What goes on a jig is folded as the house does its socks: the same choice, wherever it is made.
     view.folded = view.foldable && (blank.jig === null ? job.sheet.folded : isFolded(blank, rules));
     const onPress = pressedPart(blank, view.printed);

@@ -68,6 +68,8 @@ export const USUAL_SHEET: SheetChoices = {
 
 /** Room for scissors between pieces, mm. */
 export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
+/** Room between pieces whose edges are torn, mm: half of it hangs on each as a feathered rim. From memory, no published source: about 1/2 in. */
+export const TORN_GAP = 24;
 
 /** Limits: sheets a print may be cut into each way; mm of the edge strip and of a tail; parts that an arrangement holds. */
 export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000, tail: { least: 3, most: 40 } };

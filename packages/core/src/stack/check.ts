@@ -19,6 +19,7 @@ export function checkStack(plan: StackPlan, blank: Blank, print: UnitPrinter, to
   checkBeds(asked);
   out.push(...checkPress(plan.press.name, plan.press.check, mapOf(plan.press), today, print));
   checkPad(asked);
+  checkThickness(asked);
   checkSheet(asked);
   checkHeat(asked);
   checkSafety(asked);
@@ -59,6 +60,24 @@ function checkPad({ plan: { press, sides }, print, add }: Asked): void {
       `${pad.why} None of its pads lies inside the seams and is nearly as large as it may be.`,
       `Cut one of ${print.size(pad.size.width, pad.size.height)}, or add what you have to the press, in the shop.`,
     );
+}
+
+/** Whether the pad that is taken is as thick as one usually is. */
+function checkThickness({ plan: { press, sides }, print, add }: Asked): void {
+  const pad = sides.flatMap(({ layers }) => layers).find(({ otherwise }) => otherwise !== undefined);
+  if (!pad?.otherwise) return;
+  const { thick, usual } = pad.otherwise;
+  add(
+    'stack.pad-thickness',
+    'note',
+    `The ${pad.name.toLowerCase()} of ${press.name} is ${print.length(thick)} thick, usual is ${print.length(usual)}`,
+    thick < usual
+      ? 'A thin pad gives little: seams and pile come through it.'
+      : 'A thick pad gives much: the pressure in the middle is less than the gauge says.',
+    thick < usual
+      ? 'Lay two on each other, or press one on trial.'
+      : 'Press a little firmer, and try it with paper strips.',
+  );
 }
 
 /** Whether the maker's sheet agrees with itself, and the plan with the limits on it. */

@@ -1,10 +1,21 @@
 import fc from 'fast-check';
 import { BUILT_IN_BLANKS, proposeBleed, templatesOf, type Blank, type Template } from '../blank/index.js';
-import { SCHOOLS, USUAL_HOUSE, type HouseRules, type Pad } from '../shop/index.js';
-import { lengthText } from '../units/index.js';
-import { blankNamed, blankOf, mugPress, pressFor, samplePress } from '../testing/index.js';
-import { INSERT_OVERHANG, layersOf, PAD_INSET, padOf, PAPER_OVERHANG, stackThickness, wayUpOf } from './index.js';
+import { TORN_GAP } from '../sheet/index.js';
+import { SCHOOLS, USUAL_HOUSE, type HouseRules, type Pad, type Press } from '../shop/index.js';
+import { lengthText, unitPrinter } from '../units/index.js';
+import { blankNamed, blankOf, mugPress, pressFor, samplePlan, samplePress } from '../testing/index.js';
+import {
+  checkStack,
+  INSERT_OVERHANG,
+  layersOf,
+  PAD_INSET,
+  padOf,
+  PAPER_OVERHANG,
+  stackThickness,
+  wayUpOf,
+} from './index.js';
 
+const print = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' });
 const templateOf = (blank: Blank) => templatesOf(blank, proposeBleed(blank).value)[0] as Template;
 const layers = (blank: Blank, house: Partial<HouseRules> = {}, press = pressFor(blank)) =>
   layersOf(blank, templateOf(blank), { ...USUAL_HOUSE, ...house }, press);
@@ -154,5 +165,30 @@ describe('the pad', () => {
   it('is not wanted under a jig, a mat or anything hard but a tile', () => {
     for (const family of ['sock', 'mat', 'metal', 'ceramic coaster', 'faux leather'] as const)
       expect(padOf(blankOf(family), templateOf(blankOf(family)), USUAL_HOUSE, samplePress)).toBeNull();
+  });
+});
+
+describe('a rim that is torn', () => {
+  it('is paper of the transfer, and room on the sheet, of soft goods alone', () => {
+    const size = (blank: Blank, lines: HouseRules['lines']) => named(blank, 'transfer', { lines })?.size;
+    const [plain, torn] = [size(blankOf('tee'), 'pad'), size(blankOf('tee'), 'torn edge')];
+    expect((torn?.width ?? 0) - (plain?.width ?? 0)).toBe(TORN_GAP);
+    expect(size(blankOf('mug'), 'torn edge')).toEqual(size(blankOf('mug'), 'pad'));
+  });
+});
+
+describe('a pad at hand', () => {
+  const pillow = blankNamed('Cushion cover, long pile, 40 cm');
+  const findings = (thickness: number) => {
+    const press: Press = { ...pressFor(pillow), pads: [{ kind: 'foam', width: 360, depth: 360, thickness }] };
+    return checkStack(samplePlan(pillow, { press }), pillow, print)
+      .filter(({ code }) => code === 'stack.pad-thickness')
+      .map(({ title }) => title);
+  };
+  it('is told of where it is notably thinner or thicker than usual', () => {
+    // Foam of 10 mm under long pile: common practice, no published source.
+    expect(findings(10)).toEqual([]);
+    expect(findings(5)[0]).toMatch(/is 5 mm thick, usual is 10 mm/);
+    expect(findings(16)[0]).toMatch(/is 16 mm thick/);
   });
 });

@@ -1,7 +1,8 @@
-import type { Blank, Template } from '../blank/index.js';
+import { isHardGoods, type Blank, type Template } from '../blank/index.js';
+import { TORN_GAP } from '../sheet/index.js';
 import { schoolOf, type HouseRules, type Press } from '../shop/index.js';
 import { HELD_IN_SHORT, holdOf } from './hold.js';
-import { padOf, squeezed, type PadChoice } from './pads.js';
+import { isOtherwise, padOf, squeezed, USUAL_THICKNESS, type PadChoice } from './pads.js';
 import { wayUpOf } from './way-up.js';
 
 export const LAYER_ROLES = [
@@ -33,6 +34,8 @@ export interface Layer {
   faces?: 'down' | 'up';
   /** Of a pad: the press has none that serves. */
   missing?: boolean;
+  /** Of a pad at hand: how thick it is, and how thick one usually is under these goods, mm; left out: it is that thick. */
+  otherwise?: { thick: number; usual: number };
 }
 
 /** How far protective paper reaches beyond the print on every side, mm: stray dye lands on paper, not on the press. */
@@ -59,7 +62,7 @@ function partsOf(blank: Blank, template: Template, house: HouseRules, press: Pre
   const sized = (by: number) => ({ width: Math.ceil(width + 2 * by), height: Math.ceil(height + 2 * by) });
   const fresh = house.reuse === 'never' ? `fresh ${house.paper}` : `${house.paper}, fresh for each design`;
   const held = HELD_IN_SHORT[holdOf(blank, house)];
-  const torn = house.lines === 'torn edge' ? ', edges torn' : '';
+  const torn = house.lines === 'torn edge' && !isHardGoods(blank.family);
   const own = { width: template.width, height: template.height };
   const [plate, plateDetail] = HOT_PLATES[press.kind] ?? ['Upper plate', 'the hot one'];
   const round = press.kind === 'mug press';
@@ -94,13 +97,14 @@ function partsOf(blank: Blank, template: Template, house: HouseRules, press: Pre
     transfer: (faces: 'down' | 'up'): Layer => ({
       role: 'transfer',
       name: 'Transfer',
-      detail: `print faces ${round ? 'in' : faces}, ${held}${torn}`,
+      detail: `print faces ${round ? 'in' : faces}, ${held}${torn ? ', edges torn' : ''}`,
       why: round
         ? 'The dye goes where the print faces: in, to the goods.'
         : faces === 'down'
           ? 'The dye goes where the print faces: down, into the blank.'
           : 'The dye goes where the print faces: up, into the blank that lies on it.',
-      size: sized(0),
+      // A torn rim is paper, too.
+      size: sized(torn ? TORN_GAP / 2 : 0),
       faces,
       ...PLAIN,
     }),
@@ -167,6 +171,7 @@ const padLayer = (pad: PadChoice): Layer => ({
   size: { width: pad.width, height: pad.height },
   thickness: squeezed(pad),
   ...(pad.atHand ? {} : { missing: true }),
+  ...(isOtherwise(pad) ? { otherwise: { thick: pad.thickness, usual: USUAL_THICKNESS[pad.kind] } } : {}),
 });
 
 /** Whether a sock is printed by one folded sheet that stays round it. */

@@ -55,7 +55,13 @@ const NAMES: Record<PadChoice['kind'], string> = {
   pillow: 'Pressing pillow',
 };
 /** Thickness where no pad at hand serves, mm. From memory, no published source. */
-const USUAL_THICKNESS: Record<PadChoice['kind'], number> = { foam: 10, rubber: 8, silicone: 6, cloth: 2, pillow: 25 };
+export const USUAL_THICKNESS: Record<PadChoice['kind'], number> = {
+  foam: 10,
+  rubber: 8,
+  silicone: 6,
+  cloth: 2,
+  pillow: 25,
+};
 
 /** The largest pad at hand of a kind that stays within a size, either way round. */
 function atHand(pads: readonly Pad[], kinds: readonly Pad['kind'][], width: number, height: number): PadChoice | null {
@@ -124,6 +130,12 @@ export function padOf(blank: Blank, template: Template, house: HouseRules, press
     atHand: false,
   };
 }
+
+/** A pad this much thinner or thicker than usual, as a share, works otherwise. The figure is ours. */
+const NOTABLE = 0.3;
+/** Whether a pad at hand is notably thinner or thicker than what usually lies under such goods. */
+export const isOtherwise = ({ kind, thickness, atHand }: PadChoice): boolean =>
+  atHand && Math.abs(thickness - USUAL_THICKNESS[kind]) > NOTABLE * USUAL_THICKNESS[kind];
 
 /** As thick as a pad is in a locked press, mm. */
 export const squeezed = ({ kind, thickness }: PadChoice): number =>

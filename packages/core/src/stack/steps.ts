@@ -75,7 +75,7 @@ export function stepsOf(
   const sides = blank.sides.length;
   const named = (side: number) => (sides > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '');
   const row = chartRowFor(blank.family, blank.surface);
-  const area = layers.find(({ role }) => role === 'transfer')?.size;
+  const area = templates[0]?.bleedBox;
   const add = (
     kind: StepKind,
     side: number,
