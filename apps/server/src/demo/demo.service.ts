@@ -52,6 +52,7 @@ const pictureItem = (artId: string): PictureItem => ({
   id: 'picture',
   artId,
   placement: null,
+  placedBy: 'goods',
   repeat: 'once',
   mirroredInFile: false,
 });

@@ -1,5 +1,5 @@
 import type { Art, RunRow, SideDesign } from '@kanga/core/art';
-import type { Template } from '@kanga/core/blank';
+import type { Blank, Template } from '@kanga/core/blank';
 import type { Layout, Tray } from '@kanga/core/sheet';
 import type { PictureWish } from './picture.js';
 
@@ -10,6 +10,8 @@ export interface OrderedJob {
   pieces: number;
   design: SideDesign[];
   run: RunRow[] | null;
+  /** Its goods are worn in pairs; left out: prints of before did not say. */
+  family?: Blank['family'];
   /** Of every side of the blank. */
   templates: Template[];
   arts: Art[];

@@ -43,7 +43,7 @@ export function refuseStops({ blocks, job }: JobView): void {
 }
 
 const orderedJob = (view: JobView): FrozenSheets['jobs'][number] => {
-  const { job, templates, arts } = view;
+  const { job, blank, templates, arts } = view;
   return {
     made: madeOf(view),
     id: job.id,
@@ -52,6 +52,7 @@ const orderedJob = (view: JobView): FrozenSheets['jobs'][number] => {
     pieces: job.pieces,
     design: job.design,
     run: job.run,
+    ...(blank ? { family: blank.family } : {}),
     templates,
     arts,
   };

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import {
   chestPlacement,
   ownSize,
+  proposed,
   fitted,
   groundOf,
   pixelsPerInch,
@@ -94,7 +95,7 @@ export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; design
     [
       'Fit',
       () => {
-        put({ ...item, placement: null });
+        put(proposed(item));
       },
     ],
     [

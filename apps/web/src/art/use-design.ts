@@ -82,6 +82,7 @@ export function useDesign() {
         id: old?.id ?? crypto.randomUUID(),
         artId: art.id,
         placement: null,
+        placedBy: 'goods',
         repeat: old?.repeat ?? 'once',
         mirroredInFile: false,
       };

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { calledOf } from '@kanga/core/art';
+import { ofPair } from '@kanga/core/blank';
 import { namePieces, pressedPieces, type ClockPhase, type Task } from '@kanga/core/bench';
 import { type JobView } from '@kanga/core/job';
 import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
@@ -104,9 +105,11 @@ export function Lane({
   const alarm = clock !== null && task?.clock?.startedAt && task.what.at === 'press' && clock.phase !== 'running';
   const next = task ? plan.steps[task.step + 1] : undefined;
   const waits = state.beds.some(({ step, startedAt, over }) => over === 'no' && step === 0 && startedAt === null);
-  const called = task ? task.pieces.map((piece) => calledOf(view.job.run, piece)).filter((one) => one !== '') : [];
+  const called = (task?.pieces ?? [])
+    .map((piece) => [calledOf(view.job.run, piece), ofPair(plan.blank, piece) ?? ''].filter(Boolean).join(', '))
+    .filter((one) => one !== '');
   const which = task
-    ? `${namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')}${called.length > 0 ? `: ${called.join(', ')}` : ''}`
+    ? `${namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')}${called.length > 0 ? `: ${called.join('; ')}` : ''}`
     : `${pressedPieces(state).length} of ${plan.pieces} pressed`;
   const alone = heard === false || bench.waiting > 0;
   const done = (tasks: readonly Task[]) => {

@@ -91,6 +91,7 @@ export const pictureItemSchema = Joi.object<PictureItem, true>({
   repeat: Joi.string()
     .valid(...REPEATS)
     .required(),
+  placedBy: Joi.string().valid('goods'),
   mirroredInFile: Joi.boolean().required(),
 });
 export const textItemSchema = Joi.object<TextItem, true>({

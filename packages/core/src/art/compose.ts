@@ -22,7 +22,7 @@ import {
   type SideDesign,
   type TextItem,
 } from './design.js';
-import { pixelToTemplate, printedHeight, proposePlacement } from './placement.js';
+import { fittedPlacement, pixelToTemplate, printedHeight, proposePlacement } from './placement.js';
 
 /** A picture as it lies on one side. */
 export interface DrawnPicture {
@@ -117,7 +117,8 @@ function drawPicture(
   after: Transform | null,
   borrowed: boolean,
 ): DrawnPicture {
-  const placement = item.placement ?? proposePlacement(fit, art.facts);
+  const propose = item.placedBy === 'goods' ? proposePlacement : fittedPlacement;
+  const placement = item.placement ?? propose(fit, art.facts);
   const base = pixelToTemplate(placement, art.facts);
   const places = repeatsOf(placement, art.facts, item.repeat, fit);
   return {

@@ -13,6 +13,8 @@ export interface PictureItem {
   artId: string;
   /** Null: as Kanga proposes. */
   placement: Placement | null;
+  /** What Kanga's proposal goes by: the goods and the picture's own size. Left out: pictures of before, which were fitted to the print area and stay where they were approved and printed. */
+  placedBy?: 'goods';
   repeat: Repeat;
   /** The file itself holds it mirrored already. */
   mirroredInFile: boolean;
@@ -98,11 +100,14 @@ export const fontsOf = (design: readonly SideDesign[]): FontId[] => [
   ...new Set(design.flatMap((side) => side.items.flatMap((item) => (item.kind === 'text' ? [item.font] : [])))),
 ];
 
+/** A picture back at its proposed place. */
+export const proposed = (item: PictureItem): PictureItem => ({ ...item, placement: null, placedBy: 'goods' });
+
 /** The same design with every picture back at its proposed place, as another blank wants it; lines of text stay. */
 export const proposedAgain = (design: readonly SideDesign[]): SideDesign[] =>
   design.map((side) => ({
     ...side,
-    items: side.items.map((item) => (item.kind === 'picture' ? { ...item, placement: null } : item)),
+    items: side.items.map((item) => (item.kind === 'picture' ? proposed(item) : item)),
   }));
 
 /** The design with the items of one side changed; sides before it that were not said stay as they were meant. */

@@ -37,6 +37,10 @@ export function fitted(template: Template, size: PixelSize, fit: Fit): Placement
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width, rotation: 0 };
 }
 
+/** The placement by the print area alone: an edge-to-edge print covers all with its bleed, a spot print lies wholly inside, in the middle. */
+export const fittedPlacement = (template: Template, size: PixelSize): Placement =>
+  fitted(template, size, template.covers ? 'cover' : 'contain');
+
 /** The size that a picture says it is to be printed at, mm; null: it says none. */
 export const ownSize = ({ width, height, ppi }: Sized): { width: number; height: number } | null =>
   ppi ? { width: (width / ppi) * MM_PER_INCH, height: (height / ppi) * MM_PER_INCH } : null;

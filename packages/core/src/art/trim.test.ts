@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { makeTemplate, shapeOutline, templatesOf } from '../blank/index.js';
 import { boundsOf } from '../geometry/index.js';
 import { sampleArt, sampleFacts, samplePicture } from '../testing/index.js';
-import { drawnOn, proposePlacement, trimmedSide, TRIM_MARGIN, type Placement } from './index.js';
+import { drawnOn, proposedAgain, proposePlacement, trimmedSide, TRIM_MARGIN, type Placement } from './index.js';
 
 /** A tee whose print may stand anywhere in 300 × 350 mm, its collar 20 mm above that. */
 const rectangle = (width: number, height: number) => shapeOutline('rectangle', { width, height });
@@ -118,6 +118,18 @@ describe('a picture with a printed size of its own', () => {
     const tall = proposePlacement(spot, sampleFacts(1000, 4000));
     expect(tall.width * 4).toBeLessThanOrEqual(350 - 68.9 + 1e-6);
     expect(trimmedSide(side(tall, sampleFacts(1000, 4000)), 1).template.bleedBox.y).toBeCloseTo(68.9 - TRIM_MARGIN, 6);
+  });
+  it('moves no picture of before that was fitted to its place, until it is placed anew', () => {
+    const before = drawnOn([{ fill: 'own', items: [samplePicture('a', null)] }], 0, [spot], {
+      arts: [sampleArt(four)],
+      faces: new Map(),
+    });
+    expect(before).toMatchObject([{ placement: { x: 150, y: 175, width: 300 } }]);
+    const anew = drawnOn(proposedAgain([{ fill: 'own', items: [samplePicture('a', null)] }]), 0, [spot], {
+      arts: [sampleArt(four)],
+      faces: new Map(),
+    });
+    expect(anew).toMatchObject([{ placement: { x: 150, width: 101.6 } }]);
   });
   it('keeps it on goods that are covered only when it was made for just them', () => {
     const whole = makeTemplate(rectangle(100, 80), 3);

@@ -5,6 +5,7 @@ export * from './base.js';
 export * from './build.js';
 export * from './film.js';
 export * from './fitness.js';
+export * from './pair.js';
 export * from './bleed.js';
 export * from './built-in/index.js';
 export * from './start.js';

@@ -59,3 +59,14 @@ export const noFilm: Finding = {
   where: { stage: 'blank' },
   waivable: true,
 };
+
+/** Goods that are worn in pairs, and one too few or too many. */
+export const oddOne = (pieces: number): Finding => ({
+  code: 'blank.odd',
+  severity: 'note',
+  title: `${pieces} is an odd number: one has no other`,
+  why: 'These are worn in pairs: each two pieces that follow one another are left and right.',
+  remedy: `Make it ${pieces + 1}, unless it is a single one to replace another.`,
+  where: { stage: 'blank' },
+  waivable: true,
+});

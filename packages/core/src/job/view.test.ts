@@ -180,3 +180,15 @@ describe('ripeness', () => {
     expect(STAGES.every((stage) => ripeness(closed, stage) === 'done')).toBe(true);
   });
 });
+
+describe('goods that are worn in pairs', () => {
+  const titles = (family: Blank['family'], pieces: number) =>
+    see(file(BUILT_IN_BLANKS.find((one) => one.family === family) ?? null, { pieces })).findings.blank.map(
+      ({ title }) => title,
+    );
+  it('are asked about when one has no other', () => {
+    expect(titles('sock', 7)).toContain('7 is an odd number: one has no other');
+    expect(titles('sock', 8).join()).not.toMatch(/odd number/);
+    expect(titles('mug', 7).join()).not.toMatch(/odd number/);
+  });
+});

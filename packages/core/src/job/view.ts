@@ -14,6 +14,7 @@ import {
 } from '../art/index.js';
 import { benchState, type BenchEvent, type BenchState } from '../bench/index.js';
 import {
+  comesInPairs,
   filmFor,
   fitnessOf,
   isHardGoods,
@@ -59,7 +60,7 @@ import type { Face, FontId } from '../text/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
 import { choosePaper } from './paper.js';
-import { approvalVoid, missing, namedBySide, noFilm, shortOf } from './view-findings.js';
+import { approvalVoid, missing, namedBySide, noFilm, oddOne, shortOf } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
@@ -213,6 +214,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     if (job.overrides.process === 'film' && !view.film) findings.blank.push(noFilm);
     if (!plan && blank.stock !== null && blank.stock < job.pieces)
       findings.blank.push(shortOf(blank.stock, job.pieces));
+    if (!plan && comesInPairs(blank) && job.pieces % 2 === 1) findings.blank.push(oddOne(job.pieces));
     const values = valuesOf(job.run, sight.piece ?? 0);
     view.sides = view.templates.map((template, side) => ({
       template,
