@@ -1,5 +1,5 @@
 import { open } from 'node:fs/promises';
-import sharp, { type Sharp } from 'sharp';
+import sharp, { type Metadata, type Sharp } from 'sharp';
 import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
 import { resolutionOf } from '@kanga/core/trace';
 import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, type Raster } from './maps.js';
@@ -125,21 +125,20 @@ const BELIEVED = { least: 30, most: 2400 };
 const HEAD_BYTES = 65_536;
 
 /** How many pixels to an inch a picture says by itself; null where nobody meant it. */
-async function saidPpi(path: string): Promise<number | null> {
+async function saidPpi(path: string, { format, density }: Metadata): Promise<number | null> {
+  const said = format === 'tiff' ? (density ?? null) : resolutionOf(await headOf(path));
+  if (said === null || NOT_MEANT.has(Math.round(said))) return null;
+  return said >= BELIEVED.least && said <= BELIEVED.most ? said : null;
+}
+
+async function headOf(path: string): Promise<Uint8Array> {
   const file = await open(path);
   try {
     const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
-    const said = resolutionOf(buffer.subarray(0, bytesRead)) ?? (await tiffPpi(path));
-    if (said === null || NOT_MEANT.has(Math.round(said))) return null;
-    return said >= BELIEVED.least && said <= BELIEVED.most ? said : null;
+    return buffer.subarray(0, bytesRead);
   } finally {
     await file.close();
   }
-}
-
-async function tiffPpi(path: string): Promise<number | null> {
-  const { format, density } = await sharp(path).metadata();
-  return format === 'tiff' && density !== undefined ? density : null;
 }
 
 /**
@@ -156,7 +155,8 @@ export async function readPixels(
       failOn: 'truncated',
       ...(density ? { density } : {}),
     }).autoOrient();
-  const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = await opened().metadata();
+  const metadata = await opened().metadata();
+  const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = metadata;
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
   // Shrunk once; the picture for the screen, its thumb and most of what is counted come from these pixels.
   const small = await opened()
@@ -190,7 +190,7 @@ export async function readPixels(
     maps: await mapsOf(opened, smaller, raw, size),
     vector,
     profile: profileName(icc),
-    ppi: ppi ?? (vector ? null : await saidPpi(path)),
+    ppi: ppi ?? (vector ? null : await saidPpi(path, metadata)),
   };
   return { facts, thumb, preview };
 }

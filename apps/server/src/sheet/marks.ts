@@ -16,7 +16,7 @@ import {
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { chain, rotation, scaling, translation, type Rect, type Transform } from '@kanga/core/geometry';
+import { chain, rotation, scaling, translation, type Point, type Rect, type Transform } from '@kanga/core/geometry';
 import {
   CROSS_ARM,
   NOTE_SIZE,
@@ -54,9 +54,9 @@ function words(
   least = LABEL_POINTS,
 ): PDFOperator[] {
   const room = box.width * POINTS_PER_MM;
-  const sizes = [LABEL_POINTS, 6.5, 6, 5.5, 5, LEAST_POINTS].filter((size) => size >= least);
-  const size = sizes.find((one) => !fit(text, one, room).endsWith('…')) ?? least;
-  const shown = fit(text, size, room);
+  let size = LABEL_POINTS;
+  let shown = fit(text, size, room);
+  for (; shown.endsWith('…') && size > least; shown = fit(text, size, room)) size = Math.max(least, size - 0.5);
   if (shown === '') return [];
   const name = page.node.newFontDictionary(font.name, font.ref);
   const baseline = box.y + box.height / 2 + (size * 0.35) / POINTS_PER_MM;
@@ -115,17 +115,22 @@ export function drawLabel(page: PDFPage, font: LabelFont, order: LabelOrder, she
       return box ? words(page, font, text, box, on, i === 0 ? LABEL_POINTS : LEAST_POINTS) : [];
     }),
   );
-  for (const { text, at } of kind.letters) {
-    const flip = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
-    const onLetter = chain(flip, translation(at.x, at.y), partToSheet(placed), toPage(sheet));
-    page.pushOperators(...words(page, font, text, { x: -0.8, y: -2, width: 4, height: 4 }, onLetter));
-  }
+  // What the driver mirrors is written mirrored, so that it reads right on the paper.
+  const reading = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
+  const along = (text: string, at: Point, turn: number, box: Rect) =>
+    words(
+      page,
+      font,
+      text,
+      box,
+      chain(reading, rotation(turn), translation(at.x, at.y), partToSheet(placed), toPage(sheet)),
+    );
+  for (const { text, at } of kind.letters)
+    page.pushOperators(...along(text, at, 0, { x: -0.8, y: -2, width: 4, height: 4 }));
+  const { length, height } = NOTE_SIZE;
   for (const { text, at, turn } of kind.notes ?? []) {
-    const flip = mirroredBy === 'driver' ? scaling(-1, 1) : scaling(1);
-    const onNote = chain(flip, rotation(turn), translation(at.x, at.y), partToSheet(placed), toPage(sheet));
-    const { length, height } = NOTE_SIZE;
     const long = Math.min(length, font.font.widthOfTextAtSize(text, LABEL_POINTS) / POINTS_PER_MM);
-    page.pushOperators(...words(page, font, text, { x: -long / 2, y: -height / 2, width: length, height }, onNote));
+    page.pushOperators(...along(text, at, turn, { x: -long / 2, y: -height / 2, width: length, height }));
   }
 }
 

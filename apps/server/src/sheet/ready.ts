@@ -1,4 +1,5 @@
 import type { DrawnPicture } from '@kanga/core/art';
+import { readsRight } from '@kanga/core/blank';
 import { madeOf, type JobView } from '@kanga/core/job';
 import { isLayout, type Layout, type LayoutRequest, type Tray } from '@kanga/core/sheet';
 import type { Media, Printer } from '@kanga/core/shop';
@@ -106,7 +107,7 @@ export function freeze(
     ...laid,
     media,
     printer,
-    ...(first.view.film?.mirrored === false ? { readable: true } : {}),
+    ...(readsRight(first.view.film) ? { readable: true } : {}),
     gap: request.gap,
     origin: how.codes ? how.origin : null,
     title: how.title,

@@ -1,11 +1,11 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { proposedAgain, saidFor } from '@kanga/core/art';
-import { dyeShareOf, filmFor, type Blank } from '@kanga/core/blank';
+import { dyeShareOf, filmFor, readsRight, type Blank } from '@kanga/core/blank';
 import { svgPath } from '@kanga/core/geometry';
 import { viewJob, type JobChange, type JobView } from '@kanga/core/job';
 import { blanksQuery, useFloor } from '../data/index.js';
-import { BlankGlyph, DrawnItems, InkLooks } from '../draw/index.js';
+import { BlankCard, DrawnItems, InkLooks } from '../draw/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Dialog, finder, SearchField } from '../ui/index.js';
 
@@ -32,7 +32,7 @@ function OnCloth({ view }: { view: JobView }) {
     >
       <g style={{ isolation: 'isolate' }}>
         <path d={svgPath(template.bleedPolygon)} fill={blank.baseColour} />
-        <g style={{ mixBlendMode: film?.mirrored === false ? 'normal' : 'multiply' }} opacity={opacity}>
+        <g style={{ mixBlendMode: readsRight(film) ? 'normal' : 'multiply' }} opacity={opacity}>
           <DrawnItems drawn={drawn} template={template} />
         </g>
       </g>
@@ -145,22 +145,16 @@ function Comparison({ onDone }: { onDone: () => void }) {
         {shelf.map((blank) => {
           const on = ids.includes(blank.id);
           return (
-            <label
+            <BlankCard
               key={blank.id}
-              className="flex w-[104px] flex-none flex-col items-center rounded-sm border-2 border-rule bg-white p-1.5 text-center text-[14px] leading-tight hover:border-key/60 has-checked:border-key has-checked:bg-yellow/25 has-disabled:opacity-50 has-focus-visible:outline-3 has-focus-visible:outline-cyan"
-            >
-              <input
-                type="checkbox"
-                className="sr-only"
-                checked={on}
-                disabled={!on && ids.length >= MOST}
-                onChange={() => {
-                  setIds(on ? ids.filter((id) => id !== blank.id) : [...ids, blank.id]);
-                }}
-              />
-              <BlankGlyph blank={blank} className="mb-1 h-[44px] w-full" />
-              <span className="line-clamp-2">{blank.name}</span>
-            </label>
+              blank={blank}
+              type="checkbox"
+              checked={on}
+              disabled={!on && ids.length >= MOST}
+              onChange={() => {
+                setIds(on ? ids.filter((id) => id !== blank.id) : [...ids, blank.id]);
+              }}
+            />
           );
         })}
       </div>

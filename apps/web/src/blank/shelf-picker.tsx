@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Blank } from '@kanga/core/blank';
 import { blanksQuery } from '../data/index.js';
-import { BlankGlyph } from '../draw/index.js';
+import { BlankCard } from '../draw/index.js';
 import { finder, SearchField } from '../ui/index.js';
 
 /** The shelf as a row of pictures: one is chosen by a click or the arrow keys. */
@@ -37,22 +37,15 @@ export function ShelfPicker({
       />
       <div className="flex gap-2 overflow-x-auto pb-1.5">
         {blanks.map((blank) => (
-          <label
+          <BlankCard
             key={blank.id}
-            className="flex w-[104px] flex-none flex-col items-center rounded-sm border-2 border-rule bg-white p-1.5 text-center text-[14px] leading-tight hover:border-key/60 has-checked:border-key has-checked:bg-yellow/25 has-focus-visible:outline-3 has-focus-visible:outline-offset-1 has-focus-visible:outline-cyan"
-          >
-            <input
-              type="radio"
-              name="blank"
-              className="sr-only"
-              checked={blank.id === chosen}
-              onChange={() => {
-                onChoose(blank);
-              }}
-            />
-            <BlankGlyph blank={blank} className="mb-1 h-[58px] w-full" />
-            <span className="line-clamp-2">{blank.name}</span>
-          </label>
+            blank={blank}
+            type="radio"
+            checked={blank.id === chosen}
+            onChange={() => {
+              onChoose(blank);
+            }}
+          />
         ))}
         {!locked && (
           <Link

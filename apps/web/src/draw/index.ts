@@ -1,4 +1,5 @@
 export * from './silhouette.js';
+export * from './blank-card.js';
 export * from './blank-glyph.js';
 export * from './template-drawing.js';
 export * from './ripening.js';

@@ -1,3 +1,4 @@
+import { readsRight } from '@kanga/core/blank';
 import { isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
 import { parseLength } from '@kanga/core/units';
 import { problemFrom } from '../data/index.js';
@@ -154,7 +155,7 @@ export function Facts({ layout, nest, arranging }: Props) {
           what={{ kind: 'job', jobId: job.id }}
           media={media}
           printer={printer}
-          readable={view.film?.mirrored === false}
+          readable={readsRight(view.film)}
           disabled={stopped || !layout || locked}
           before={() => session.flush()}
         />

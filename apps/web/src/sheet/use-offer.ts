@@ -4,6 +4,7 @@ import {
   arrangedLayout,
   isLayout,
   nestProblem,
+  paperUse,
   spotsOf,
   spotsOnGround,
   spotsOnSheet,
@@ -11,6 +12,7 @@ import {
   type SheetChoices,
   type SheetPlan,
 } from '@kanga/core/sheet';
+import type { Media } from '@kanga/core/shop';
 import { nestInWorker } from '../workers/index.js';
 
 /** A layout that takes less paper than the one that stands, found without being asked for. */
@@ -32,8 +34,7 @@ const MOST_PARTS = 300;
 const WORTH = { share: 0.03, roll: 25 };
 
 /** Paper that a layout takes: of a roll mm, else sheets. */
-const amountOf = ({ sheets }: Layout, roll: boolean): number =>
-  roll ? sheets.reduce((sum, { height }) => sum + height, 0) : sheets.length;
+const amountOf = ({ sheets }: Layout, kind: Media['kind']): number => paperUse({ kind, price: null }, sheets).amount;
 
 /** Looks in its worker, for a few seconds, whether what stands in rows would go on less paper. `busy`: something else is under way. */
 export function useOffer(
@@ -61,8 +62,9 @@ export function useOffer(
     )
       return undefined;
     const { layout } = plan;
-    const roll = plan.request.paper.kind === 'roll';
-    const now = amountOf(layout, roll);
+    const { kind } = plan.request.paper;
+    const roll = kind === 'roll';
+    const now = amountOf(layout, kind);
     const parts = plan.request.tray.parts.length;
     // What is as good as it gets is left alone.
     const most = (now - layout.bound) / now;
@@ -77,7 +79,7 @@ export function useOffer(
         (answer) => {
           if (!('best' in answer) || !answer.best) return;
           const spots = spotsOnSheet(answer.best.spots, plan.request);
-          const saves = now - amountOf(arrangedLayout(plan.request, spots), roll);
+          const saves = now - amountOf(arrangedLayout(plan.request, spots), kind);
           if (saves >= (roll ? WORTH.roll : 1) && saves / now >= WORTH.share)
             setOffer({ plan, spots, saves, share: saves / now });
         },

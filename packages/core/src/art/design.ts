@@ -79,11 +79,14 @@ const UNSAID: Record<'first' | 'other', SideDesign> = {
 export const sideDesign = (design: readonly SideDesign[], side: number): SideDesign =>
   design[side] ?? UNSAID[side === 0 ? 'first' : 'other'];
 
-/** Whether a side gets a transfer at all: it has items of its own, or borrows those of the first side. */
-export const isPrinted = (design: readonly SideDesign[], side: number): boolean => {
+/** How many things a side shows: its own, and those of the first side where it borrows them. */
+export const itemsShown = (design: readonly SideDesign[], side: number): number => {
   const { fill, items } = sideDesign(design, side);
-  return items.length > 0 || (side > 0 && fill !== 'own' && sideDesign(design, 0).items.length > 0);
+  return items.length + (side > 0 && fill !== 'own' ? sideDesign(design, 0).items.length : 0);
 };
+
+/** Whether a side gets a transfer at all. */
+export const isPrinted = (design: readonly SideDesign[], side: number): boolean => itemsShown(design, side) > 0;
 
 /** The ids of all pictures in a design, each once. */
 export const artIdsOf = (design: readonly SideDesign[]): string[] => [

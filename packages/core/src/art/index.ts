@@ -6,4 +6,3 @@ export * from './coverage.js';
 export * from './check/index.js';
 export * from './sizes.js';
 export * from './trim.js';
-export * from './trim.js';

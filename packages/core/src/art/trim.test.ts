@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { makeTemplate, shapeOutline, templatesOf } from '../blank/index.js';
 import { boundsOf } from '../geometry/index.js';
 import { sampleArt, sampleFacts, samplePicture } from '../testing/index.js';
-import { drawnOn, proposedAgain, proposePlacement, trimmedSide, TRIM_MARGIN, type Placement } from './index.js';
+import {
+  drawnOn,
+  itemsShown,
+  proposedAgain,
+  proposePlacement,
+  trimmedSide,
+  TRIM_MARGIN,
+  type Placement,
+} from './index.js';
 
 /** A tee whose print may stand anywhere in 300 × 350 mm, its collar 20 mm above that. */
 const rectangle = (width: number, height: number) => shapeOutline('rectangle', { width, height });
@@ -62,6 +70,21 @@ describe('trimmedSide', () => {
     expect(bleedBox.width).toBeCloseTo(100 + 2 * TRIM_MARGIN, 6);
     expect(bleedBox.height).toBeCloseTo(40 + 2 * TRIM_MARGIN, 6);
     expect(bleedBox.x + bleedBox.width / 2).toBeCloseTo(150, 6);
+  });
+  it('waits for what a side borrows of the first, too', () => {
+    const line = { kind: 'text' as const, id: 't', text: 'Odo', font: 'sans' as never, colour: '#000000' };
+    const text = { ...line, size: 20, leastSize: 10, maxWidth: null, x: 150, y: 300, rotation: 0 };
+    const design = [{ fill: 'own' as const, items: [samplePicture('a', placed(150, 100, 100)), text] }];
+    expect(
+      [0, 1, 2].map((one) => itemsShown([...design, { fill: 'same', items: [] }, { fill: 'own', items: [] }], one)),
+    ).toEqual([2, 2, 0]);
+    // The picture is there, the line is not: its font has not come yet.
+    const borrowed = {
+      template: spot,
+      drawn: drawnOn(design, 1, [spot, spot], { arts: [sampleArt(sampleFacts(2000, 1000))], faces: new Map() }),
+    };
+    expect(borrowed.drawn).toHaveLength(1);
+    expect(trimmedSide(borrowed, itemsShown(design, 1))).toBe(borrowed);
   });
   it('never reaches beyond the place that art may stand in, and never cuts into art within it', () =>
     fc.assert(

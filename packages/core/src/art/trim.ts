@@ -1,5 +1,14 @@
 import type { ArtFacts } from './art.js';
-import { applyTo, boundsOf, clipped, rectPolygon, transformed, unionOf, type Rect } from '../geometry/index.js';
+import {
+  applyTo,
+  boundsOf,
+  clipped,
+  growRect,
+  rectPolygon,
+  transformed,
+  unionOf,
+  type Rect,
+} from '../geometry/index.js';
 import { fieldsIn } from '../text/index.js';
 import type { ComposedSide } from './check/index.js';
 import type { Drawn } from './compose.js';
@@ -48,14 +57,7 @@ export function trimmedSide(side: ComposedSide, items: number): ComposedSide {
   const known = boxes.flatMap((box) => box ?? []);
   if (known.length === 0 || boxes.includes(null)) return side;
   const art = unionOf(known);
-  const [left, top] = [art.x - TRIM_MARGIN, art.y - TRIM_MARGIN];
-  const cut = rectPolygon({
-    x: left,
-    y: top,
-    width: art.width + 2 * TRIM_MARGIN,
-    height: art.height + 2 * TRIM_MARGIN,
-  });
-  const [bleedPolygon, ...more] = clipped([template.bleedPolygon], cut);
+  const [bleedPolygon, ...more] = clipped([template.bleedPolygon], rectPolygon(growRect(art, TRIM_MARGIN)));
   // An outline that falls into several is cut out whole: paper holds it together.
   if (!bleedPolygon || more.length > 0) return side;
   const bleedBox = boundsOf(bleedPolygon);

@@ -8,6 +8,7 @@ import {
   type Polygon,
   type Rect,
 } from '../geometry/index.js';
+import { clamped } from '../units/index.js';
 import { coverFewer } from './cover.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
@@ -58,6 +59,12 @@ export const LEAST_OVERLAP = 6;
 /** Steps in which windows are moved to quiet places, mm. */
 const STEP = 4;
 
+/** Where window `i` of `count` may begin and still leave the others able to cover the rest of a line. */
+const roomOf = (i: number, count: number, length: number, size: number, reach: number) => ({
+  low: Math.max(i === count - 1 ? length - size : -size, length - size - (count - 1 - i) * reach),
+  high: Math.min(i === 0 ? 0 : length, i * reach),
+});
+
 /**
  * Begins of `count` equal windows of length `size` over a line of length `length`, neighbours overlapping by at least `overlap`. Their
  * edges, which may leave a line, stand where that costs least, else evenly: dynamic programming over their places, O(count × places²).
@@ -76,8 +83,7 @@ function windows(
   const reach = size - overlap;
   /** Places that window i may begin at and still leave the others able to cover the rest. */
   const places = plain.map((middle, i) => {
-    const low = Math.max(i === count - 1 ? length - size : -size, length - size - (count - 1 - i) * reach);
-    const high = Math.min(i === 0 ? 0 : length, i * reach);
+    const { low, high } = roomOf(i, count, length, size, reach);
     const steps = Math.floor((high - low) / STEP + 1e-9);
     const grid = Array.from({ length: steps + 1 }, (_step, k) => low + k * STEP);
     return [...new Set([...grid, Math.min(high, Math.max(low, middle))])];
@@ -131,9 +137,13 @@ function keptWindows(moved: readonly number[], length: number, size: number, cou
   const kept: number[] = [];
   for (const [i, at] of moved.entries()) {
     const before = kept[i - 1];
-    const low = Math.max(i === count - 1 ? length - size : -size, length - size - (count - 1 - i) * reach);
-    const high = Math.min(i === 0 ? 0 : length, i * reach, before === undefined ? Infinity : before + reach);
-    kept.push(Math.min(high, Math.max(low, at, before === undefined ? -Infinity : before + 1)));
+    const { low, high } = roomOf(i, count, length, size, reach);
+    kept.push(
+      clamped(at, {
+        least: Math.max(low, (before ?? -Infinity) + 1),
+        most: Math.min(high, (before ?? Infinity) + reach),
+      }),
+    );
   }
   return kept;
 }

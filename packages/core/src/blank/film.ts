@@ -42,6 +42,12 @@ export const FILMS: Record<'light' | 'dark', Film> = {
 export const filmFor = (blank: Pick<BlankDescription, 'family' | 'baseColour'>): Film | null =>
   isHardGoods(blank.family) ? null : FILMS[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
 
+/** A film as it is named within a sentence. */
+export const filmInText = ({ name }: Pick<Film, 'name'>): string => name.charAt(0).toLowerCase() + name.slice(1);
+
+/** Whether a print is to read right on its paper, as an opaque film is; dye (null) and a film that is laid face down are mirrored. */
+export const readsRight = (film: Film | null): boolean => film !== null && !film.mirrored;
+
 /** How a film is used, in a few sentences. */
 export function filmSteps({ mirrored, temperature, dwell, peel, finish }: Film): string[] {
   const cut = 'cut along the outline of the art by its registration marks';

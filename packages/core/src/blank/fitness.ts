@@ -2,7 +2,7 @@ import type { Finding } from '../finding/index.js';
 import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
 import { baseKindOf } from './base.js';
 import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
-import { filmFor, filmSteps } from './film.js';
+import { filmFor, filmInText, filmSteps } from './film.js';
 
 /** One verdict on whether a blank takes dye. */
 export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
@@ -93,9 +93,7 @@ function routeOf(blank: BlankDescription): Route | null {
 
 const filmRemedy = (blank: BlankDescription): string => {
   const route = routeOf(blank);
-  return route
-    ? `Use ${route.name.charAt(0).toLowerCase()}${route.name.slice(1)}, or take a polyester blank.`
-    : 'Take goods with a polymer coating.';
+  return route ? `Use ${filmInText(route)}, or take a polyester blank.` : 'Take goods with a polymer coating.';
 };
 
 function stop(code: string, title: string, why: string, remedy: string): Finding {

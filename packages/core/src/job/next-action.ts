@@ -12,6 +12,7 @@ import {
   type Task,
   type Told,
 } from '../bench/index.js';
+import { filmInText } from '../blank/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { STAGES, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
@@ -181,7 +182,7 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
 const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => string> = {
   blank: ({ blank, fitness, film }) =>
     film
-      ? `${blank?.name ?? ''}: ${film.name.charAt(0).toLowerCase()}${film.name.slice(1)}. Next, the picture.`
+      ? `${blank?.name ?? ''}: ${filmInText(film)}. Next, the picture.`
       : `${blank?.name ?? ''}: ${fitness?.verdict === 'wrong process' ? fitness.verdict : (fitness?.seen.join(', ') ?? '')}. Next, the picture.`,
   art: ({ checks, arts }) => {
     const ppi = checks.flatMap((check) => (check.ppi === null ? [] : [check.ppi]));

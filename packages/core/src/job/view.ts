@@ -5,7 +5,7 @@ import {
   drawnOn,
   fieldsOf,
   isPrinted,
-  sideDesign,
+  itemsShown,
   trimmedSide,
   valuesOf,
   type ComposedSide,
@@ -19,6 +19,7 @@ import {
   fitnessOf,
   isHardGoods,
   proposeBleed,
+  readsRight,
   type Film,
   templatesOf,
   type Blank,
@@ -169,6 +170,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
   const film = file.blank && job.overrides.process === 'film' ? filmFor(file.blank) : null;
   // A film is as large as its art, whatever the goods are.
   const blank = file.blank && film ? { ...file.blank, style: 'spot' as const } : file.blank;
+  const readable = readsRight(film);
   const findings: Record<Stage, Finding[]> = { blank: [], art: [], sheet: [], stack: [], press: [], inspect: [] };
   const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
   const torn = rules.lines === 'torn edge' && blank !== null && !isHardGoods(blank.family) && !film;
@@ -210,8 +212,8 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     view.bleed = overrule(proposeBleed(blank), job.bleed);
     view.templates = templatesOf(blank, view.bleed.value);
     // What dye does on the cloth is of no account to a film.
-    if (!view.film) findings.blank.push(...view.fitness.findings);
-    if (job.overrides.process === 'film' && !view.film) findings.blank.push(noFilm);
+    if (!film) findings.blank.push(...view.fitness.findings);
+    if (job.overrides.process === 'film' && !film) findings.blank.push(noFilm);
     if (!plan && blank.stock !== null && blank.stock < job.pieces)
       findings.blank.push(shortOf(blank.stock, job.pieces));
     if (!plan && comesInPairs(blank) && job.pieces % 2 === 1) findings.blank.push(oddOne(job.pieces));
@@ -220,14 +222,12 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       template,
       drawn: drawnOn(job.design, side, view.templates, palette, values),
     }));
-    view.cutOut = view.sides.map((side, i) => trimmedSide(side, sideDesign(job.design, i).items.length));
+    view.cutOut = view.sides.map((side, i) => trimmedSide(side, itemsShown(job.design, i)));
     if (isDesigned(job)) {
       view.checks = checkDesign(view.sides, job.design, blank, print);
       findings.art.push(
         ...namedBySide(
-          view.checks
-            .flatMap((check) => check.findings)
-            .filter(({ code }) => view.film?.mirrored !== false || code !== 'art.pale'),
+          view.checks.flatMap((check) => check.findings).filter(({ code }) => !readable || code !== 'art.pale'),
           blank,
         ),
       );
@@ -251,7 +251,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         printed,
         pieces: job.pieces,
         named: job.run !== null,
-        readable: view.film?.mirrored === false,
+        readable,
         choices,
         gap,
       };
@@ -265,7 +265,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.transfers = view.tray.parts.length;
         view.sheets = planSheets(paper.request, choices);
         view.layout = view.sheets.layout;
-        findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print, base.readable));
+        findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print, readable));
         const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
         findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print));
       }

@@ -60,36 +60,28 @@ export function checkSheet(
       true,
     );
   }
-  if (readable)
-    say(
-      {
-        code: 'sheet.readable',
-        severity: 'note',
-        title: 'It reads right on the paper',
-        why:
-          printer.mirroredBy === 'kanga'
-            ? 'An opaque film is laid on as it is seen: nobody mirrors it.'
-            : 'An opaque film is laid on as it is seen. The driver of this printer mirrors, so Kanga does, too: twice over it reads right.',
-        remedy: `In ${printer.name}: size 100 %, mirror ${printer.mirroredBy === 'kanga' ? 'off' : 'on'}, one colour conversion.`,
-      },
-      true,
-    );
-  else
-    say(
-      {
-        code: 'sheet.mirror',
-        severity: 'note',
-        title:
-          printer.mirroredBy === 'kanga'
-            ? 'Mirrored by Kanga: turn the driver’s mirror off'
-            : 'Not mirrored here: the driver must mirror',
-        why: 'Lettering has to be mirrored exactly once. Twice, or never, and it reads the wrong way on the blank.',
-        remedy:
-          printer.mirroredBy === 'kanga'
-            ? `In ${printer.name}: size 100 %, mirror off, one colour conversion.`
-            : `In ${printer.name}: size 100 %, mirror on, one colour conversion.`,
-      },
-      true,
-    );
+  const own = printer.mirroredBy === 'kanga';
+  say(
+    {
+      severity: 'note',
+      ...(readable
+        ? {
+            code: 'sheet.readable',
+            title: 'It reads right on the paper',
+            why: own
+              ? 'An opaque film is laid on as it is seen: nobody mirrors it.'
+              : 'An opaque film is laid on as it is seen. The driver of this printer mirrors, so Kanga does, too: twice over it reads right.',
+          }
+        : {
+            code: 'sheet.mirror',
+            title: own
+              ? 'Mirrored by Kanga: turn the driver’s mirror off'
+              : 'Not mirrored here: the driver must mirror',
+            why: 'Lettering has to be mirrored exactly once. Twice, or never, and it reads the wrong way on the blank.',
+          }),
+      remedy: `In ${printer.name}: size 100 %, mirror ${own ? 'off' : 'on'}, one colour conversion.`,
+    },
+    true,
+  );
   return findings;
 }

@@ -1,4 +1,4 @@
-import { baseKindOf, isHardGoods, type Blank } from '../blank/index.js';
+import { baseKindOf, filmInText, isHardGoods, type Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import { checkPress, mapOf } from '../heat/index.js';
 import { celsiusOf, type UnitPrinter } from '../units/index.js';
@@ -137,7 +137,7 @@ function checkHeat(asked: Asked): void {
       'stack.film',
       'note',
       'The film’s own sheet comes first',
-      `Films differ: these settings are usual for ${film.name.charAt(0).toLowerCase()}${film.name.slice(1)}, and the maker of yours may say others. It is printed with the ink that its sheet names.`,
+      `Films differ: these settings are usual for ${filmInText(film)}, and the maker of yours may say others. It is printed with the ink that its sheet names.`,
       'Read the sheet that came with it, and press one on a rag first.',
     );
     return;

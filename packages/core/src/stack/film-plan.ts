@@ -1,6 +1,6 @@
 import type { Blank, Film, Template } from '../blank/index.js';
 import { overrule, type Decision, type Source } from '../finding/index.js';
-import { clumsyBy, placing, TAKES, USUAL_COOL } from './step-facts.js';
+import { cautionOf, clumsyBy, namedSide, placing, TAKES, USUAL_COOL } from './step-facts.js';
 import type { Layer } from './layers.js';
 import type { Overrides, PressSettings } from './settings.js';
 import type { Step } from './steps.js';
@@ -44,30 +44,27 @@ export const filmLayers = (film: Film, layers: readonly Layer[]): Layer[] =>
       : layer,
   );
 
-/** Named where there are several sides. */
-const on = (blank: Blank, side: number): string =>
-  blank.sides.length > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '';
-
 /** The ordered steps of pressing a film on one piece. `sections`: pressings of each side. */
 export function filmStepsOf(
   blank: Blank,
   film: Film,
   asked: {
     settings: PressSettings;
-    layers: readonly Layer[];
     templates: readonly Template[];
     sections: readonly number[];
   },
 ): Step[] {
-  const { settings, layers, templates, sections } = asked;
+  const { settings, templates, sections } = asked;
   const steps: Step[] = [];
-  const hot = 'Hot at a touch: heat gloves.';
-  const shut = 'Keep fingers and loose sleeves out of the press; never leave it alone.';
-  const size = layers.find(({ role }) => role === 'transfer')?.size;
   const add = (step: Omit<Step, 'caution' | 'seconds'> & Partial<Pick<Step, 'caution' | 'seconds'>>) =>
-    steps.push({ caution: null, seconds: null, ...step, takes: Math.round(step.takes * clumsyBy(step.kind, size)) });
+    steps.push({
+      caution: cautionOf(step.kind, blank),
+      seconds: null,
+      ...step,
+      takes: Math.round(step.takes * clumsyBy(step.kind, templates[0]?.bleedBox)),
+    });
   blank.sides.forEach((_, side) => {
-    const name = on(blank, side);
+    const name = namedSide(blank, side);
     if (side > 0)
       add({
         kind: 'turn',
@@ -78,7 +75,6 @@ export function filmStepsOf(
         hands: 2,
         takes: TAKES.turn,
         look: 'Which side is done.',
-        caution: hot,
       });
     add({
       kind: 'lint-roll',
@@ -101,7 +97,6 @@ export function filmStepsOf(
         takes: TAKES.shut,
         seconds: settings.prePress.value,
         look: 'Steam at the edges: when it stops, the cloth is dry.',
-        caution: shut,
       });
     add({
       kind: 'prepare',
@@ -148,7 +143,6 @@ export function filmStepsOf(
           hands: 2,
           takes: TAKES.move,
           look: 'The seam overlaps, no gap.',
-          caution: hot,
         });
       add({
         kind: 'press',
@@ -160,7 +154,6 @@ export function filmStepsOf(
         takes: TAKES.shut,
         seconds: settings.dwell.value,
         look: 'The clock, and the plate’s temperature.',
-        caution: shut,
       });
     }
     const cold = settings.peel.value === 'cold';
@@ -186,7 +179,8 @@ export function filmStepsOf(
       hands: 1,
       takes: TAKES.peel,
       look: 'No edge comes up with it: else press again and peel later.',
-      caution: cold ? null : hot,
+      // Cold, it burns nobody.
+      ...(cold ? { caution: null } : {}),
     });
     add({
       kind: 'press',
@@ -198,7 +192,6 @@ export function filmStepsOf(
       takes: TAKES.shut,
       seconds: film.finish.seconds,
       look: 'The weave shows through it a little.',
-      caution: shut,
     });
   });
   const last = blank.sides.length - 1;
@@ -211,7 +204,6 @@ export function filmStepsOf(
     hands: 0,
     takes: USUAL_COOL,
     look: 'Nothing lies on it.',
-    caution: hot,
   });
   return steps;
 }

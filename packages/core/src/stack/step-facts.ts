@@ -83,6 +83,10 @@ const FINGERS = { least: 72, most: 106 };
 /** Nearer than this to a fold nobody sees, mm. */
 const ON_THE_FOLD = 3;
 
+/** What a step is about where there are several sides. */
+export const namedSide = ({ sides }: Pick<Blank, 'sides'>, side: number): string =>
+  sides.length > 1 ? `, ${sides[side]?.name ?? `side ${side + 1}`}` : '';
+
 /** How a transfer finds its place on the goods. */
 export function placing(blank: Blank, side: number, template: Template | undefined): string {
   const collar = template && blank.sides[side]?.keepOuts.find(({ kind }) => kind === 'collar');

@@ -12,6 +12,7 @@ import {
   HELD,
   JOINED,
   LEAST_PRE_PRESS,
+  namedSide,
   peeling,
   placing,
   TAKES,
@@ -73,7 +74,7 @@ export function stepsOf(
   const hard = isHardGoods(blank.family);
   const down = wayUpOf(blank, house).value === 'face down';
   const sides = blank.sides.length;
-  const named = (side: number) => (sides > 1 ? `, ${blank.sides[side]?.name ?? `side ${side + 1}`}` : '');
+  const named = (side: number) => namedSide(blank, side);
   const row = chartRowFor(blank.family, blank.surface);
   const area = templates[0]?.bleedBox;
   const add = (
