@@ -1,7 +1,5 @@
-import { open } from 'node:fs/promises';
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
-import { resolutionOf } from '@kanga/core/trace';
 import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, type Raster } from './maps.js';
 import { profileName } from './profile.js';
 
@@ -121,24 +119,11 @@ export interface Reading {
 const NOT_MEANT = new Set([72, 96]);
 /** Pixels to an inch that anybody prints with. */
 const BELIEVED = { least: 30, most: 2400 };
-/** A size is told near the start of a file, before its pixels. */
-const HEAD_BYTES = 65_536;
 
-/** How many pixels to an inch a picture says by itself; null where nobody meant it. */
-async function saidPpi(path: string, { format, density }: Metadata): Promise<number | null> {
-  const said = format === 'tiff' ? (density ?? null) : resolutionOf(await headOf(path));
-  if (said === null || NOT_MEANT.has(Math.round(said))) return null;
-  return said >= BELIEVED.least && said <= BELIEVED.most ? said : null;
-}
-
-async function headOf(path: string): Promise<Uint8Array> {
-  const file = await open(path);
-  try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(HEAD_BYTES), 0, HEAD_BYTES, 0);
-    return buffer.subarray(0, bytesRead);
-  } finally {
-    await file.close();
-  }
+/** How many pixels to an inch a picture says by itself, wherever its format has that; null where nobody meant it. */
+function saidPpi({ density }: Metadata): number | null {
+  if (density === undefined || NOT_MEANT.has(Math.round(density))) return null;
+  return density >= BELIEVED.least && density <= BELIEVED.most ? density : null;
 }
 
 /**
@@ -149,17 +134,17 @@ export async function readPixels(
   path: string,
   { vector, density, ppi }: Reading = { vector: false },
 ): Promise<PixelReading> {
-  const opened = () =>
+  const open = () =>
     sharp(path, {
       limitInputPixels: ART_LIMITS.pixels,
       failOn: 'truncated',
       ...(density ? { density } : {}),
     }).autoOrient();
-  const metadata = await opened().metadata();
+  const metadata = await open().metadata();
   const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = metadata;
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
   // Shrunk once; the picture for the screen, its thumb and most of what is counted come from these pixels.
-  const small = await opened()
+  const small = await open()
     .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
     .toColourspace('srgb')
     .ensureAlpha()
@@ -173,7 +158,7 @@ export async function readPixels(
     .toBuffer();
   // Without alpha the rim is all there is to count, and the small picture shows it; with alpha, true pixels are picked, none mixed.
   const counted = hasAlpha
-    ? opened().resize(COUNTED, COUNTED, {
+    ? open().resize(COUNTED, COUNTED, {
         fit: 'inside',
         withoutEnlargement: true,
         kernel: 'nearest',
@@ -187,10 +172,10 @@ export async function readPixels(
     hasAlpha,
     ...count(raw),
     mask: hasAlpha ? maskOf(raw) : null,
-    maps: await mapsOf(opened, smaller, raw, size),
+    maps: await mapsOf(open, smaller, raw, size),
     vector,
     profile: profileName(icc),
-    ppi: ppi ?? (vector ? null : await saidPpi(path, metadata)),
+    ppi: ppi ?? (vector ? null : saidPpi(metadata)),
   };
   return { facts, thumb, preview };
 }
