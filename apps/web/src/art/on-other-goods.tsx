@@ -68,7 +68,7 @@ function Column({ view, chosen, onTake }: { view: JobView; chosen: boolean; onTa
   return (
     <section aria-label={blank.name} className="flex min-w-0 flex-col gap-1.5 border-t-4 border-key pt-1.5">
       <h3 className="min-h-11 font-semibold leading-tight">{blank.name}</h3>
-      <div className="h-[165px] bg-wash p-1.5">
+      <div className="h-[125px] bg-wash p-1.5">
         <OnCloth view={view} />
       </div>
       <p className={`text-[15px] ${wrong && !film ? 'font-semibold text-magenta' : ''}`}>
@@ -79,20 +79,20 @@ function Column({ view, chosen, onTake }: { view: JobView; chosen: boolean; onTa
       <dl className="text-[15px]">
         {template && (
           <div className="flex justify-between gap-2 border-t border-rule py-0.5">
-            <dt className="text-soft">Print area</dt>
+            <dt className="flex-none text-soft">Print area</dt>
             <dd className="figures">{print.size(template.width, template.height)}</dd>
           </div>
         )}
         {stack && (
           <div className="flex justify-between gap-2 border-t border-rule py-0.5">
-            <dt className="text-soft">Pressed</dt>
+            <dt className="flex-none text-soft">Pressed</dt>
             <dd className="figures">
               {print.temperature(stack.settings.temperature.value)}, {stack.settings.dwell.value} s
             </dd>
           </div>
         )}
         <div className="flex justify-between gap-2 border-t border-rule py-0.5">
-          <dt className="text-soft">In the way</dt>
+          <dt className="flex-none text-soft">In the way</dt>
           <dd className="text-right">{stops.length === 0 ? 'nothing' : (stops[0]?.title ?? '')}</dd>
         </div>
       </dl>
