@@ -116,7 +116,7 @@ export async function start(words = []) {
   onEnd(end);
   try {
     await whenFree(port);
-    settleRestore(data);
+    await settleRestore(data);
     removeHalves(settingsOf(data).folder);
     const { folder, archiveEvery } = settingsOf(data);
     if (!cluster.running()) cluster.files.create();

@@ -9,6 +9,8 @@ import {
   truncateSync,
   writeFileSync,
 } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { WholeKanga } from './whole-kanga.js';
 
@@ -35,18 +37,30 @@ async function runs(of: WholeKanga): Promise<string[]> {
   expect(readdirSync(of.data).filter((name) => /restoring|before|scratch/.test(name))).toEqual([]);
   return now;
 }
-/** Restores the other shop from a file, killed after so many milliseconds if any are given. */
-async function restored(file: string, after?: number): Promise<{ code: number | null }> {
+/** Restores the other shop from a file, killed when `cut` says so; what it said is told with how it ended. */
+async function restored(file: string, cut?: (ended: AbortSignal) => Promise<unknown>) {
   const child = spawn('node', ['scripts/kanga.mjs', 'restore', file, '--yes'], {
     env: { ...process.env, KANGA_DATA: other.data },
     detached: true,
-    stdio: 'ignore',
   });
-  const killed = after === undefined ? undefined : setTimeout(() => process.kill(-(child.pid ?? 0), 'SIGKILL'), after);
-  const code = await new Promise<number | null>((done) => child.once('exit', done));
-  clearTimeout(killed);
-  return { code };
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part: Buffer) => (said += part.toString()));
+  const over = new AbortController();
+  const ended = new Promise<number | null>((done) => child.once('close', done)).finally(() => {
+    over.abort();
+  });
+  await cut?.(over.signal);
+  if (cut && !over.signal.aborted) process.kill(-(child.pid ?? 0), 'SIGKILL');
+  return { code: await ended, said };
 }
+/** Until a server of the database runs in a folder of the other shop. */
+const databaseIn = (folder: string) => async (ended: AbortSignal) => {
+  const lives = () => existsSync(join(other.data, folder, 'cluster/postmaster.pid'));
+  while (!ended.aborted && !(lives() && (await readyIn(folder)))) await wait(20);
+};
+/** Whether the server that stands in a folder's own file takes connections (PostgreSQL 15, 8th line of postmaster.pid). */
+const readyIn = async (folder: string) =>
+  (await readFile(join(other.data, folder, 'cluster/postmaster.pid'), 'utf8').catch(() => '')).includes('ready');
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const firstBackup = join(files, 'first.zip');
 
@@ -139,25 +153,51 @@ describe('a restore', () => {
     expect(shop.run('backup', whole).status).toBe(0);
     const before = await runs(other);
     const began = performance.now();
-    expect((await restored(whole)).code).toBe(0);
+    expect(await restored(whole)).toMatchObject({ code: 0 });
     const takes = performance.now() - began;
     expect(await runs(other)).toEqual(await names(shop));
     // Back to a shop that can be told from the whole one, then cut off a little later each time.
     expect(other.run('restore', firstBackup, '--yes').status).toBe(0);
     let cut = 0;
-    for (let share = 0.05; share < 1; share += 0.13) {
-      const { code } = await restored(whole, takes * share);
+    for (let share = 0.05; share < 1; share += 0.18) {
+      const { code } = await restored(whole, () => wait(takes * share));
       const now = await runs(other);
       // Half a restore is never seen: either all of before or all of after.
       expect([before, await names(shop)]).toContainEqual(now);
       if (code === 0) break;
       cut += 1;
     }
-    expect(cut).toBeGreaterThan(3);
-    expect((await restored(whole)).code).toBe(0);
+    expect(cut).toBeGreaterThan(2);
+    expect(await restored(whole)).toMatchObject({ code: 0 });
     expect(await runs(other)).toEqual(await names(shop));
     const kept = readdirSync(join(other.data, 'backups'));
     expect(kept.some((name) => name.includes('before-restore'))).toBe(true);
+  });
+  it.each([
+    ['the database of before is copied', 'postgres'],
+    ['the new one is filled', 'postgres.restoring'],
+  ])('is done again at once when it was cut off while %s, and no database of it goes on', async (_, folder) => {
+    const cut = await restored(join(files, 'whole.zip'), databaseIn(folder));
+    expect(cut.code).toBeNull();
+    // Nobody started Kanga in between, which puts things right.
+    expect(await restored(firstBackup)).toMatchObject({ code: 0 });
+    expect(other.processes('postgres')).toEqual([]);
+    expect(await runs(other)).toEqual((await names(shop)).filter((name) => name !== 'After the backup'));
+  });
+  it('leaves no database behind when the trial of a backup is ended hard', async () => {
+    const child = spawn('node', ['scripts/kanga.mjs', 'verify', firstBackup], {
+      env: { ...process.env, KANGA_DATA: other.data },
+    });
+    const own = () => readdirSync(tmpdir()).filter((name) => name.startsWith(`kanga-scratch-${child.pid}.`));
+    const database = () => other.processes('postgres').length > 0;
+    while (!database()) await wait(20);
+    child.kill('SIGKILL');
+    for (let i = 0; i < 300 && database(); i++) await wait(100);
+    expect(other.processes('postgres')).toEqual([]);
+    // The next one removes its folder.
+    expect(own()).toHaveLength(1);
+    expect(other.run('verify', firstBackup)).toMatchObject({ status: 0 });
+    expect(own()).toEqual([]);
   });
 });
 

@@ -13,9 +13,8 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import { Lack, postgresBin, say } from '../machine.mjs';
-import { Cluster } from '../ground/cluster.mjs';
 import { ADMIN, asServerUser, giveToServer, trouble } from '../ground/cluster-files.mjs';
-import { freshFolder, takePlace } from './restore.mjs';
+import { freshCluster, takePlace } from './restore.mjs';
 
 /** The number that names a cluster: what two of them wrote must never be mixed. */
 function systemOf(cluster) {
@@ -156,7 +155,7 @@ export async function restoreAt(data, folder, time) {
     throw new Lack(
       `${folder} holds no copy of the database from before ${new Date(time).toISOString()}. Restore a backup file instead.`,
     );
-  const fresh = new Cluster(freshFolder(data));
+  const fresh = await freshCluster(data);
   mkdirSync(fresh.data, { recursive: true, mode: 0o700 });
   giveToServer(fresh.folder);
   giveToServer(fresh.data);
@@ -189,6 +188,6 @@ export async function restoreAt(data, folder, time) {
   } finally {
     await fresh.stop();
   }
-  takePlace(data);
+  await takePlace(data);
   return { base: base.made, reached: Math.min(time, newest) };
 }

@@ -189,7 +189,7 @@ export async function restore(words) {
   await makeSure(data, flags);
   const free = await claim(data, () => ({ pid: process.pid, state: 'restoring' }));
   if (!free) throw new Lack('Kanga runs on this data folder: stop it first (./kanga stop).');
-  settleRestore(data);
+  await settleRestore(data);
   free.release();
   await backUpBefore(data);
   const mine = await claim(data, () => ({ pid: process.pid, state: 'restoring' }));

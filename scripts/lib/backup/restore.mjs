@@ -3,9 +3,12 @@ import { join } from 'node:path';
 import { Lack, say } from '../machine.mjs';
 import { Cluster } from '../ground/cluster.mjs';
 import { DUMP, openBackup } from './manifest.mjs';
-import { compare, putIn, SCRATCH, withFolder } from './scratch.mjs';
+import { isAlive } from '../ground/processes.mjs';
+import { compare, putIn, removeLeft, withFolder } from './scratch.mjs';
 
 const DONE = 'restored';
+/** Folders of processes that work beside the server; the number is the process. */
+const WORKED_IN = /^(?:carry|worker)-(\d+)$/;
 const paths = (data) => ({
   now: join(data, 'postgres'),
   fresh: join(data, 'postgres.restoring'),
@@ -18,34 +21,39 @@ export const holdsData = (data) => existsSync(join(paths(data).now, 'cluster/PG_
  * Ends what a restore that was cut off has begun: one that was whole takes its place, anything less is thrown away and the database of before stays. Called at
  * every start, and only by whoever has the data folder.
  */
-export function settleRestore(data) {
+export async function settleRestore(data) {
   const { now, fresh, before } = paths(data);
   if (!existsSync(now) && existsSync(join(fresh, DONE))) {
     renameSync(fresh, now);
     say('a restore that was cut off at its very end is finished');
   } else if (!existsSync(now) && existsSync(before)) renameSync(before, now);
-  rmSync(fresh, { recursive: true, force: true });
-  rmSync(before, { recursive: true, force: true });
+  await new Cluster(fresh).throwAway();
+  await new Cluster(before).throwAway();
   rmSync(join(now, DONE), { force: true });
   if (!existsSync(data)) return;
-  for (const name of readdirSync(data).filter((one) => one.startsWith(SCRATCH) || /^(carry|worker)-\d+$/.test(one)))
-    rmSync(join(data, name), { recursive: true, force: true });
+  await removeLeft(data);
+  for (const name of readdirSync(data)) {
+    const [, pid] = WORKED_IN.exec(name) ?? [];
+    if (pid && !isAlive(Number(pid))) rmSync(join(data, name), { recursive: true, force: true });
+  }
 }
 
 /** Puts a whole new cluster in the place of the old one: at no moment is there half of one. */
-export function takePlace(data) {
+export async function takePlace(data) {
   const { now, fresh, before } = paths(data);
+  // One that a backup started and was ended in would go on in the folder that is moved away, and be taken for the new one's.
+  if (!(await new Cluster(now).stop())) throw new Lack(`the database in ${now} does not stop: nothing was changed.`);
   writeFileSync(join(fresh, DONE), `${new Date().toISOString()}\n`);
   if (existsSync(now)) renameSync(now, before);
   renameSync(fresh, now);
-  settleRestore(data);
+  await settleRestore(data);
 }
 
-/** Where a new cluster is made ready. */
-export function freshFolder(data) {
-  const { fresh } = paths(data);
-  rmSync(fresh, { recursive: true, force: true });
-  return fresh;
+/** Where a new cluster is made ready: nothing is left there, nor does anything run there. */
+export async function freshCluster(data) {
+  const cluster = new Cluster(paths(data).fresh);
+  await cluster.throwAway();
+  return cluster;
 }
 
 /** Restores a backup into a data folder that this process has. Nothing of what is there is touched before the new database is whole and compared. */
@@ -55,10 +63,10 @@ export async function restoreFile(data, file, passphrase) {
   await withFolder(async (folder) => {
     const manifest = await openBackup(file, folder, passphrase);
     say(`${file}: made ${manifest.made} by Kanga ${manifest.kanga}, ${manifest.why}`);
-    const cluster = new Cluster(freshFolder(data));
+    const cluster = await freshCluster(data);
     let wrong;
     try {
-      await cluster.start();
+      await cluster.start({ passing: true });
       await putIn(cluster, join(folder, DUMP));
       wrong = await compare(cluster, manifest);
     } finally {
@@ -66,7 +74,7 @@ export async function restoreFile(data, file, passphrase) {
     }
     if (wrong.length > 0) throw new Lack(`the backup did not come back as it was made: ${wrong.join('; ')}.`);
   }, data);
-  takePlace(data);
+  await takePlace(data);
   // What was on its way belongs to the database of before.
   for (const name of existsSync(join(data, 'spool')) ? readdirSync(join(data, 'spool')) : [])
     rmSync(join(data, 'spool', name), { recursive: true, force: true });

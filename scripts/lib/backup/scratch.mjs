@@ -1,19 +1,34 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Lack, postgresBin } from '../machine.mjs';
 import { Cluster } from '../ground/cluster.mjs';
 import { APP } from '../ground/cluster-files.mjs';
+import { identityOf, isThat } from '../ground/processes.mjs';
 import { brokenBlobs, differences, digestsOf } from './digest.mjs';
 import { DUMP } from './manifest.mjs';
 
-/** How the names of folders begin that are of no use when their process is gone. */
-export const SCRATCH = 'kanga-scratch-';
+/** The name of a folder that is of no use when its process is gone: whose it is stands in it, so that the next one removes it. */
+const SCRATCH = /^kanga-scratch-(\d+)\.(\d+)-/;
+
+/** Removes folders in `within` whose process was ended before it could, and ends what still runs in them. */
+export async function removeLeft(within) {
+  for (const name of readdirSync(within)) {
+    const [, pid, began] = SCRATCH.exec(name) ?? [];
+    if (!pid || isThat({ pid: Number(pid), began })) continue;
+    await clusterIn(join(within, name)).throwAway();
+    rmSync(join(within, name), { recursive: true, force: true });
+  }
+}
+
+const clusterIn = (folder) => new Cluster(join(folder, 'postgres'));
 
 /** A folder that the database's own user may pass through, gone when `work` is done. */
 export async function withFolder(work, within = tmpdir()) {
-  const folder = mkdtempSync(join(within, SCRATCH));
+  await removeLeft(within);
+  const { pid, began } = identityOf(process.pid);
+  const folder = mkdtempSync(join(within, `kanga-scratch-${pid}.${began}-`));
   chmodSync(folder, 0o755);
   try {
     return await work(folder);
@@ -53,9 +68,9 @@ export async function compare(cluster, manifest) {
 
 /** Restores a backup that was taken apart in `folder` into a cluster of its own there, and compares. */
 export async function tryOut(folder, manifest) {
-  const cluster = new Cluster(join(folder, 'postgres'));
+  const cluster = clusterIn(folder);
   try {
-    await cluster.start({ durable: false });
+    await cluster.start({ durable: false, passing: true });
     await putIn(cluster, join(folder, DUMP));
     return await compare(cluster, manifest);
   } finally {

@@ -1,9 +1,9 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, openSync, closeSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, openSync, closeSync, readFileSync, realpathSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort, Lack, postgresBin, say, sleep } from '../machine.mjs';
 import { ADMIN, APP, asServerUser, ClusterFiles } from './cluster-files.mjs';
-import { allProcesses, childrenOf, folderOf, identityOf, isThat, stateOf, wake, wordsOf } from './processes.mjs';
+import { allProcesses, childrenOf, end, folderOf, identityOf, isThat, stateOf, wake, wordsOf } from './processes.mjs';
 import { rolesSql } from './roles.mjs';
 
 const READY = 0;
@@ -68,17 +68,20 @@ export class Cluster {
     return spawnSync(join(postgresBin(), 'pg_isready'), args, { stdio: 'ignore' }).status;
   }
 
-  /** Starts the server, or takes up the one that still runs in this folder, and waits until it answers. */
-  async start({ durable = true, port, settings = {} } = {}) {
+  /**
+   * Starts the server, or takes up the one that still runs in this folder, and waits until it answers. `passing`: it is wanted for as long as this process
+   * lives, and ends with it, however that ends.
+   */
+  async start({ durable = true, passing = false, port, settings = {} } = {}) {
     const already = this.running();
-    if (already) this.files.passfiles();
-    else this.files.create({ durable });
-    this.options = { durable, settings };
+    this.options = { durable, passing, settings };
     if (already) {
+      this.files.passfiles();
       this.port = already.port;
-      await this.#answers(already);
-      return;
+      if (await this.#ready(already)) return;
+      // It was ending when it was found.
     }
+    this.files.create({ durable });
     this.#wakeOrphans();
     if (durable) this.files.checksums();
     this.port = port ?? (await freePort());
@@ -87,14 +90,14 @@ export class Cluster {
 
   /** Starts a cluster whose files were put there by others, as one that is to recover: nothing of them is mended first. */
   async startAsIs(settings) {
-    this.options = { durable: true, settings };
+    this.options = { durable: true, passing: true, settings };
     this.port = await freePort();
     await this.#answers(this.#spawn());
   }
 
   #spawn() {
     this.#forgetOld();
-    const { durable, settings } = this.options;
+    const { durable, passing, settings } = this.options;
     const all = {
       listen_addresses: '127.0.0.1',
       port: this.port,
@@ -108,8 +111,13 @@ export class Cluster {
     if (existsSync(this.files.log) && statSync(this.files.log).size > LOG_MOST)
       renameSync(this.files.log, `${this.files.log}.before`);
     const log = openSync(this.files.log, 'a');
-    // A session of its own: Ctrl-C reaches Kanga first, which lets its server finish before the database.
-    const child = spawn(join(postgresBin(), 'postgres'), args, {
+    // A session of its own: Ctrl-C reaches Kanga first, which lets its server finish before the database. One that only passes is asked to end by the kernel
+    // when this process is gone (prctl(2), PR_SET_PDEATHSIG): by SIGINT it ends its sessions and stops in order.
+    const [program, ...before] = [
+      ...(passing ? ['setpriv', '--pdeathsig', 'INT'] : []),
+      join(postgresBin(), 'postgres'),
+    ];
+    const child = spawn(program, [...before, ...args], {
       ...asServerUser(),
       detached: true,
       stdio: ['ignore', log, log],
@@ -120,22 +128,25 @@ export class Cluster {
     return identityOf(child.pid);
   }
 
-  /** Waits for the server: as long as it recovers it is left to it, and is never signalled. */
   async #answers(starting) {
+    if (!(await this.#ready(starting))) throw new Lack(`the database did not start; its log is ${this.files.log}.`);
+  }
+
+  /** Waits for the server: as long as it recovers it is left to it, and is never signalled. Gives whether it came to answer. */
+  async #ready(starting) {
     let told = false;
     for (const began = performance.now(); ; await sleep(100)) {
       const status = this.#ask();
-      if (status === READY) return;
+      if (status === READY) return true;
       const runs = this.running() ?? (isThat(starting) ? starting : null);
-      if (!runs) break;
-      if (status !== RECOVERING && performance.now() - began > START) break;
+      if (!runs) return false;
+      if (status !== RECOVERING && performance.now() - began > START) return false;
       if (performance.now() - began > 5000 && !told) {
         told = true;
         say('the database is coming back; it is waited for');
       }
       wake(runs.pid);
     }
-    throw new Lack(`the database did not start; its log is ${this.files.log}.`);
   }
 
   /** Keeps it running: started again on its port when it ended, woken when it was stopped by a signal. */
@@ -180,10 +191,15 @@ export class Cluster {
     }
   }
 
-  /** Processes that a server which was ended hard has left: they end by themselves, unless somebody stopped them. */
+  /** Sessions and helpers of a server of this folder, also those that one which was ended hard has left. */
+  #helpers() {
+    const here = existsSync(this.data) ? realpathSync(this.data) : this.data;
+    return allProcesses().filter((pid) => wordsOf(pid)[0]?.startsWith('postgres: ') && folderOf(pid) === here);
+  }
+
+  /** What a server that was ended hard has left ends by itself, unless somebody stopped it. */
   #wakeOrphans() {
-    for (const pid of allProcesses())
-      if (wordsOf(pid)[0]?.startsWith('postgres: ') && folderOf(pid) === this.data) wake(pid);
+    for (const pid of this.#helpers()) wake(pid);
   }
 
   psql(sql, { database = 'postgres', user = ADMIN } = {}) {
@@ -241,5 +257,23 @@ export class Cluster {
     while (isThat(now) && performance.now() < till) await sleep(50);
     await this.#keeping;
     return !isThat(now);
+  }
+
+  /**
+   * Throws the cluster away: ends what still runs in its folder, whoever started it, and removes the folder. A server whose files are taken from under it
+   * would go on for a minute, be taken for the next one of this folder, and write into it.
+   */
+  async throwAway({ patience = 20_000 } = {}) {
+    const mine = () => [this.running()?.pid, ...this.#helpers()].filter((pid) => pid > 0);
+    for (const began = performance.now(); ; await sleep(50)) {
+      const left = mine();
+      if (left.length === 0) break;
+      const waited = performance.now() - began;
+      if (waited > patience)
+        throw new Lack(`processes ${left.join(', ')} still work in ${this.folder}: end them first.`);
+      // Nothing of it is wanted: no last word to the disk is waited for.
+      for (const pid of left) end(pid, waited > patience / 2 ? 'SIGKILL' : 'SIGQUIT');
+    }
+    rmSync(this.folder, { recursive: true, force: true });
   }
 }

@@ -72,3 +72,13 @@ export function wake(pid) {
   process.kill(pid, 'SIGCONT');
   return true;
 }
+
+/** Sends a signal to a process that may have ended meanwhile; one that was stopped hears it, too. */
+export function end(pid, signal) {
+  try {
+    wake(pid);
+    process.kill(pid, signal);
+  } catch (error) {
+    if (error.code !== 'ESRCH') throw error;
+  }
+}
