@@ -32,6 +32,8 @@ export default defineConfig({
   },
   projects: [
     { name: 'laptop', use: { viewport: { width: 1280, height: 800 } } },
+    // Jobs from start to end; all of them in both systems of units by ./kanga walk.
+    { name: 'walks', use: { viewport: { width: 1280, height: 800 } }, testMatch: /walks\/.*\.walk\.ts$/ },
     { name: 'tablet', use: { viewport: { width: 800, height: 1280 }, hasTouch: true }, testMatch: /journey|touch|axe/ },
   ],
 });

@@ -6,6 +6,7 @@ import { soak } from './lib/soak/soak.mjs';
 import { start, stop, worker } from './lib/serve.mjs';
 import { service } from './lib/service.mjs';
 import { test } from './lib/test.mjs';
+import { walk } from './lib/walk.mjs';
 
 const HELP = `Kanga: a bench companion for dye-sublimation decorators
 
@@ -23,6 +24,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga test    prepare, then lint, types, unit, server and browser tests (or some: ./kanga test lint unit server e2e)
   ./kanga soak    faults of every kind while a shop works: nothing acknowledged may be lost (--faults 1000 --seed N --minutes N)
   ./kanga fuzz    what strangers send, from the schemas and from real files: no fault of the server's own (--inputs 20000 --seed N)
+  ./kanga walk    every job of docs/journeys.md in the real interface, in inches and in millimetres, its clicks and taps counted
   ./kanga bench   measure speed and size, and write docs/benchmarks.md
   ./kanga help    this
 
@@ -48,6 +50,7 @@ const COMMANDS = {
   soak,
   fuzz: async (words) => (await import('./lib/fuzz/fuzz.mjs')).fuzz(words),
   test,
+  walk,
   bench,
   help: () => console.log(HELP),
 };

@@ -18,9 +18,9 @@ function jestCounts(report) {
 }
 
 function playwrightCounts(report) {
-  if (!existsSync(report)) return { passed: 0, failed: 1 };
-  const { stats, errors } = JSON.parse(readFileSync(report, 'utf8'));
-  return { passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length };
+  if (!existsSync(report)) return { passed: 0, failed: 1, suites: [] };
+  const { stats, errors, suites } = JSON.parse(readFileSync(report, 'utf8'));
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length, suites };
 }
 
 /** A cluster and a folder of their own for as long as `work` runs. */
@@ -58,14 +58,16 @@ async function jest(folder, script, env) {
   return jestCounts(report);
 }
 
-async function browser(cluster, folder) {
+/** Runs a script of browser tests against a server of its own; gives the counts, and the report of each suite. */
+export async function browser(cluster, folder, { script = 'test:e2e', env = {} } = {}) {
   const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
   const database = { url, env: cluster.environment() };
   const data = join(folder, 'e2e');
   const server = await openServer({ database, port, data });
   const report = join(folder, 'e2e.json');
   try {
-    await attempt('npm', ['run', '--silent', 'test:e2e'], {
+    await attempt('npm', ['run', '--silent', script], {
+      ...env,
       KANGA_URL: `http://127.0.0.1:${port}`,
       KANGA_TOKEN: asProgram(data)['x-kanga-token'],
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,

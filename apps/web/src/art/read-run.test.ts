@@ -23,6 +23,16 @@ describe('readRun', () => {
       { row: 4, why: 'has 3 cells; the heading names 2' },
     ]);
   });
+  it('makes a pair of each row on goods that are worn in pairs', () => {
+    const { rows, wrong, pieces } = readRun('name,count\nAda,\nBo,2\nCleo,1.5\n', 2);
+    expect(rows.map(({ values, count }) => [values['name'], count])).toEqual([
+      ['Ada', 2],
+      ['Bo', 4],
+    ]);
+    expect(pieces).toBe(6);
+    expect(wrong).toEqual([{ row: 3, why: '“1.5” is not a number of pairs' }]);
+    expect(readRun(`name\n${'A\n'.repeat(2501)}`, 2)).toMatchObject({ pieces: 5000, wrong: [{ row: 2501 }] });
+  });
   it('takes 5,000 rows', () => {
     const table = `name\n${Array.from({ length: 5000 }, (_, i) => `"Name, ${i}"`).join('\n')}`;
     expect(readRun(table)).toMatchObject({ pieces: 5000, wrong: [] });

@@ -14,6 +14,8 @@ export interface ReadRun {
   rows: RunRow[];
   wrong: WrongRow[];
   pieces: number;
+  /** Pieces that one of a count stands for: two where the goods are worn in pairs. */
+  each: number;
 }
 
 /** Headings that are taken for how many of a row are wanted. */
@@ -21,9 +23,10 @@ const COUNTS = /^(count|qty|quantity|pieces|number of pieces|how many|anzahl|st�
 
 /**
  * Reads a table of names: a heading row, then a row a name; comma, semicolon or tab, quotes and line breaks inside them, any script. A row that
- * cannot be used is named and left out, and spoils none of the others. Throws a RangeError when there is no table at all.
+ * cannot be used is named and left out, and spoils none of the others. `each`: pieces that one of a count stands for. Throws a RangeError when there is no
+ * table at all.
  */
-export function readRun(text: string): ReadRun {
+export function readRun(text: string, each = 1): ReadRun {
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t', '|'],
@@ -48,11 +51,12 @@ export function readRun(text: string): ReadRun {
       return;
     }
     const wanted = countAt < 0 ? '1' : (cells[countAt] ?? '').trim();
-    const count = wanted === '' ? 1 : Number(wanted);
-    if (!(Number.isInteger(count) && count >= 1)) {
-      wrong.push({ row, why: `“${wanted}” is not a number of pieces` });
+    const times = wanted === '' ? 1 : Number(wanted);
+    if (!(Number.isInteger(times) && times >= 1)) {
+      wrong.push({ row, why: `“${wanted}” is not a number of ${each > 1 ? 'pairs' : 'pieces'}` });
       return;
     }
+    const count = times * each;
     const long = cells.find((cell) => cell.length > DESIGN_LIMITS.text);
     if (long !== undefined) {
       wrong.push({ row, why: `“${long.slice(0, 20)}…” has ${long.length} signs; ${DESIGN_LIMITS.text} is the most` });
@@ -68,5 +72,5 @@ export function readRun(text: string): ReadRun {
     );
     rows.push({ values, count });
   });
-  return { columns: columns.filter((name, c) => name !== '' && c !== countAt), rows, wrong, pieces };
+  return { columns: columns.filter((name, c) => name !== '' && c !== countAt), rows, wrong, pieces, each };
 }

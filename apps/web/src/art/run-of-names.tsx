@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { comesInPairs } from '@kanga/core/blank';
 import { useJob } from '../job/index.js';
 import { Button, Dialog, FileField } from '../ui/index.js';
 import { readRun, type ReadRun } from './read-run.js';
@@ -13,13 +14,14 @@ export function RunOfNames() {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [read, setRead] = useState<ReadRun | null>(null);
+  const inPairs = view.blank !== null && comesInPairs(view.blank);
   const take = (table: string) => {
     setText(table);
     setProblem(null);
     setRead(null);
     if (table.trim() === '') return;
     try {
-      setRead(readRun(table));
+      setRead(readRun(table, inPairs ? 2 : 1));
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
@@ -32,12 +34,19 @@ export function RunOfNames() {
       title="A run of names"
       open={open}
       onOpenChange={setOpen}
-      trigger={<Button disabled={locked}>{run ? `Run: ${run.length} rows, ${pieces} pieces` : 'Run of names…'}</Button>}
+      trigger={
+        <Button disabled={locked}>
+          {run
+            ? `Run: ${run.length} ${run.length === 1 ? 'row' : 'rows'}, ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}`
+            : 'Run of names…'}
+        </Button>
+      }
     >
       <div className="space-y-3">
         <p>
           A table with a heading row. Each column fills the field of its name, {'{name}'} for example; a column called
-          count says how many pieces of that row.
+          count says how many {inPairs ? 'pairs' : 'pieces'} of that row.
+          {inPairs && ' Each is a left and a right one.'}
         </p>
         <FileField
           title={<span className="font-semibold">From a CSV file</span>}
@@ -66,7 +75,8 @@ export function RunOfNames() {
         {read && (
           <div role="status" className="space-y-1">
             <p>
-              <b>{read.rows.length} rows</b>, {read.pieces} pieces; columns: {read.columns.join(', ')}.
+              <b>{read.rows.length} rows</b>, {read.pieces} pieces{inPairs && `, ${read.pieces / read.each} pairs`};
+              columns: {read.columns.join(', ')}.
             </p>
             {read.wrong.length > 0 && (
               <div className="border-l-4 border-magenta bg-wash px-3 py-1.5">
@@ -117,7 +127,7 @@ export function RunOfNames() {
               setOpen(false);
             }}
           >
-            {read ? `Use ${read.pieces} pieces` : 'Use it'}
+            {read ? `Use ${read.pieces} ${read.pieces === 1 ? 'piece' : 'pieces'}` : 'Use it'}
           </Button>
         </div>
       </div>

@@ -74,7 +74,10 @@ export function useDesign() {
     setFill: (fill: Fill) => {
       change(withFill(session.job.design, side, fill));
     },
-    /** Puts a picture on the side: in place of the chosen one, or beside what is there. `quietly`: behind all of it, since somebody is at something else, which stays chosen. */
+    /**
+     * Puts a picture on the side: in place of the chosen one, or beside what is there; on a side that shows what is on the first and has nothing of its own, in
+     * place of that. `quietly`: behind all of it, since somebody is at something else, which stays chosen.
+     */
     bring: (art: Art, beside: boolean, quietly = false) => {
       const old = !beside && chosen?.kind === 'picture' ? chosen.item : null;
       const item: PictureItem = {
@@ -87,7 +90,10 @@ export function useDesign() {
         mirroredInFile: false,
       };
       if (old) put(item);
-      else change(withItems(session.job.design, side, (items) => (quietly ? [item, ...items] : [...items, item])));
+      else {
+        const brought = withItems(session.job.design, side, (items) => (quietly ? [item, ...items] : [...items, item]));
+        change(own.items.length === 0 ? withFill(brought, side, 'own') : brought);
+      }
       if (!quietly) setChosenId(item.id);
     },
     write: () => {

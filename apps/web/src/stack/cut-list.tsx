@@ -7,7 +7,7 @@ export function CutListView({ stack, pieces }: { stack: StackPlan; pieces: numbe
   const { items, rollWidth, length } = cutList(cutSides(stack, pieces), pieces, stack.house);
   return (
     <details className="mt-3 border-t border-rule pt-2">
-      <summary className="cursor-pointer font-semibold">Paper to cut, for all {pieces}</summary>
+      <summary className="cursor-pointer font-semibold">Paper to cut{pieces > 1 ? `, for all ${pieces}` : ''}</summary>
       <ul className="mt-1">
         {items.map(({ role, name, width, height, count, until }) => (
           <li key={`${role} ${width} ${height}`} className="border-t border-rule py-1 first:border-t-0">

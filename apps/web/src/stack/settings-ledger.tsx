@@ -184,7 +184,14 @@ export function SettingsLedger({ settings, dial }: { settings: PressSettings; di
         {view.stack && (
           <Fact
             name="Hot time"
-            note={`${formatDuration(view.stack.hotSeconds * Math.ceil(view.job.pieces / view.stack.cycle.atOnce))} for all ${view.job.pieces}, handling not counted`}
+            note={[
+              ...(view.job.pieces > view.stack.cycle.atOnce
+                ? [
+                    `${formatDuration(view.stack.hotSeconds * Math.ceil(view.job.pieces / view.stack.cycle.atOnce))} for all ${view.job.pieces}`,
+                  ]
+                : []),
+              'handling not counted',
+            ].join(', ')}
           >
             <span className="figures">{formatDuration(view.stack.hotSeconds)}</span>{' '}
             {view.stack.cycle.atOnce === 1 ? 'a piece' : `for ${view.stack.cycle.atOnce} at once`}

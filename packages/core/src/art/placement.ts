@@ -1,10 +1,10 @@
-import { chain, rotation, scaling, translation, type Transform } from '../geometry/index.js';
+import { boundsOf, chain, rotation, scaling, translation, type Transform } from '../geometry/index.js';
 import { clamped, MM_PER_INCH } from '../units/index.js';
 import type { Template } from '../blank/index.js';
 import type { ArtFacts, Placement } from './art.js';
 
 type PixelSize = Pick<ArtFacts, 'width' | 'height'>;
-type Sized = Pick<ArtFacts, 'width' | 'height' | 'ppi'>;
+type Sized = Pick<ArtFacts, 'width' | 'height' | 'ppi'> & Partial<Pick<ArtFacts, 'rim' | 'hasAlpha'>>;
 
 /** Printed height of the picture before turning, mm. */
 export const printedHeight = (placement: Placement, size: PixelSize): number =>
@@ -66,15 +66,32 @@ export function chestPlacement(template: Template, size: PixelSize, width = Infi
   return { ...placement, y: chest.top + printedHeight(placement, size) / 2 };
 }
 
+/** Pictures that print on less of their rim than this have no edge of their own: a badge, a line of words. */
+const CLEAR_RIM = 0.1;
+
+/** Whether a picture is a thing by itself on a clear ground: stretched over a face it would be cut off, and leave bare what it does not reach. */
+const standsFree = ({ hasAlpha, rim }: Sized): boolean =>
+  hasAlpha === true && rim !== undefined && rim.opaqueShare < CLEAR_RIM;
+
+/** Inside the line that words and faces stay within. */
+function insideSafe(template: Template, size: PixelSize): Placement {
+  const box = template.safePolygon.length > 0 ? boundsOf(template.safePolygon) : template.bleedBox;
+  return fitted({ ...template, bleedBox: box }, size, 'contain');
+}
+
 /**
- * The placement that Kanga proposes: an edge-to-edge print covers all with its bleed; a spot print lies wholly inside, on a garment below its collar. A picture that carries a printed size
- * of its own keeps it where it fits.
+ * The placement that Kanga proposes: an edge-to-edge print covers all with its bleed, unless its picture stands free on a clear ground; a spot print lies wholly inside, on a garment below its
+ * collar. A picture that carries a printed size of its own keeps it where it fits.
  */
 export function proposePlacement(template: Template, size: Sized): Placement {
   const own = ownSize(size);
   if (!template.covers) {
     const fits = own && own.width <= template.width + 0.05 && own.height <= template.height + 0.05;
     return chestPlacement(template, size, fits ? own.width : Infinity);
+  }
+  if (standsFree(size)) {
+    const inside = insideSafe(template, size);
+    return own && own.width <= inside.width ? { ...inside, width: own.width } : inside;
   }
   const cover = fitted(template, size, 'cover');
   const { width, height } = template.bleedBox;

@@ -126,6 +126,34 @@ describe('trimmedSide', () => {
   });
 });
 
+describe('a picture that stands free on a clear ground', () => {
+  const face = makeTemplate(rectangle(100, 80), 3, 5);
+  const badge = (width: number, height: number) =>
+    sampleFacts(width, height, {
+      hasAlpha: true,
+      transparentShare: 0.4,
+      rim: { opaqueShare: 0.02, nearWhiteShare: 0 },
+    });
+  it.each([
+    [1000, 1000],
+    [2000, 300],
+    [300, 2000],
+  ])('lies inside the safe line of goods that are printed all over, whatever its shape (%i × %i)', (width, height) => {
+    const placement = proposePlacement(face, badge(width, height));
+    const half = { x: placement.width / 2, y: (placement.width * height) / width / 2 };
+    expect(placement.x - half.x).toBeGreaterThanOrEqual(5 - 1e-6);
+    expect(placement.x + half.x).toBeLessThanOrEqual(95 + 1e-6);
+    expect(placement.y - half.y).toBeGreaterThanOrEqual(5 - 1e-6);
+    expect(placement.y + half.y).toBeLessThanOrEqual(75 + 1e-6);
+    // As large as that allows.
+    expect(Math.max(half.x / 45, half.y / 35)).toBeCloseTo(1, 9);
+  });
+  it('is none when its pixels reach its rim: that covers', () => {
+    const pattern = { ...badge(1000, 1000), rim: { opaqueShare: 0.5, nearWhiteShare: 0 } };
+    expect(proposePlacement(face, pattern).width).toBeCloseTo(106, 9);
+  });
+});
+
 describe('a picture with a printed size of its own', () => {
   const four = sampleFacts(1200, 1200, { ppi: 300 });
   it('keeps it on a garment, three to four fingers below the collar', () => {

@@ -1,3 +1,4 @@
+import { calledOf, type RunRow } from '../art/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Finding, Stage } from '../finding/index.js';
 
@@ -60,8 +61,19 @@ export const noFilm: Finding = {
   waivable: true,
 };
 
+/** Goods that are worn in pairs, and rows of a run of names that have one of a pair, or one and a half. */
+const halfPairs = (names: readonly string[]): Finding => ({
+  code: 'blank.half',
+  severity: 'fix',
+  title: `${names.length === 1 ? 'One name has' : `${names.length} names have`} one of a pair only: ${names.slice(0, 4).join(', ')}${names.length > 4 ? ` and ${names.length - 4} more` : ''}`,
+  why: 'These are worn in pairs: each two pieces that follow one another are left and right, whatever their names.',
+  remedy: 'Read the run of names again: on these goods each row is a left and a right one.',
+  where: { stage: 'blank' },
+  waivable: true,
+});
+
 /** Goods that are worn in pairs, and one too few or too many. */
-export const oddOne = (pieces: number): Finding => ({
+const oddOne = (pieces: number): Finding => ({
   code: 'blank.odd',
   severity: 'note',
   title: `${pieces} is an odd number: one has no other`,
@@ -70,3 +82,15 @@ export const oddOne = (pieces: number): Finding => ({
   where: { stage: 'blank' },
   waivable: true,
 });
+
+/** What does not come out as pairs on goods that are worn so: rows of names, else the number of pieces. O(rows). */
+export function pairFindings(run: readonly RunRow[] | null, pieces: number): Finding[] {
+  let first = 0;
+  const half: string[] = [];
+  for (const [row, { count }] of (run ?? []).entries()) {
+    if (count % 2 === 1) half.push(calledOf(run, first) || `row ${row + 1}`);
+    first += count;
+  }
+  if (half.length > 0) return [halfPairs(half)];
+  return pieces % 2 === 1 ? [oddOne(pieces)] : [];
+}

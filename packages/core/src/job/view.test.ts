@@ -17,6 +17,7 @@ import {
   type JobFile,
   type ShopFloor,
 } from './index.js';
+import { pairFindings } from './view-findings.js';
 
 const print = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 const floor: ShopFloor = {
@@ -189,6 +190,10 @@ describe('goods that are worn in pairs', () => {
   it('are asked about when one has no other', () => {
     expect(titles('sock', 7)).toContain('7 is an odd number: one has no other');
     expect(titles('sock', 8).join()).not.toMatch(/odd number/);
+    const run = (...counts: number[]) => counts.map((count, i) => ({ values: { name: 'ABCDE'.charAt(i) }, count }));
+    expect(pairFindings(run(1, 1), 2).map(({ title }) => title)).toEqual(['2 names have one of a pair only: A, B']);
+    expect(pairFindings(run(2, 3), 5).map(({ title }) => title)).toEqual(['One name has one of a pair only: B']);
+    expect(pairFindings(run(2, 4), 6)).toEqual([]);
     expect(titles('mug', 7).join()).not.toMatch(/odd number/);
   });
 });

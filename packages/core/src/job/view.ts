@@ -58,10 +58,10 @@ import {
   type StackPlan,
 } from '../stack/index.js';
 import type { Face, FontId } from '../text/index.js';
-import type { UnitPrinter } from '../units/index.js';
+import { MM_PER_INCH, type UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
 import { choosePaper } from './paper.js';
-import { approvalVoid, missing, namedBySide, noFilm, oddOne, shortOf } from './view-findings.js';
+import { approvalVoid, missing, namedBySide, noFilm, pairFindings, shortOf } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
@@ -128,6 +128,9 @@ function lookAt(side: ComposedSide, style: Blank['style']): SeamLook {
   const from = style === 'edge to edge' ? { x: 0, y: 0 } : side.template.bleedBox;
   return { across: (x) => seamCost(map(), from.x + x), down: (y) => levelSeamCost(map(), from.y + y) };
 }
+
+/** What somebody with scissors and a rule in the shop's unit cuts protective paper to, mm: 5 mm, 1/4 in. */
+const CUT_TO = { mm: 5, in: MM_PER_INCH / 4 } as const;
 
 /** The blank with just the sides that are pressed. */
 const pressedPart = (blank: Blank, printed: readonly number[]): Blank => ({
@@ -216,7 +219,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     if (job.overrides.process === 'film' && !film) findings.blank.push(noFilm);
     if (!plan && blank.stock !== null && blank.stock < job.pieces)
       findings.blank.push(shortOf(blank.stock, job.pieces));
-    if (!plan && comesInPairs(blank) && job.pieces % 2 === 1) findings.blank.push(oddOne(job.pieces));
+    if (!plan && comesInPairs(blank)) findings.blank.push(...pairFindings(job.run, job.pieces));
     const values = valuesOf(job.run, sight.piece ?? 0);
     view.sides = view.templates.map((template, side) => ({
       template,
@@ -283,6 +286,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
           ...(floor.house ? { house: floor.house } : {}),
           ...(floor.proven ? { proven: floor.proven } : {}),
           ...(floor.energy ? { energy: floor.energy * 1000 } : {}),
+          cutTo: CUT_TO[print.units.length],
           sheets: view.printed.map((side) =>
             view.folded ? 'folded' : (view.tiled.find(({ tiling }) => tiling.side === side)?.tiling.join ?? 'whole'),
           ),

@@ -1,6 +1,7 @@
 import type { Blank } from '../blank/index.js';
 import type { Press } from '../shop/index.js';
 import type { Step } from './steps.js';
+import { formatDuration } from '../units/index.js';
 
 /** How long a bed takes, and how many pieces an hour that makes. Times in s. */
 export interface Cycle {
@@ -61,7 +62,7 @@ export function cycleOf(steps: readonly Step[], blank: Blank, press: Press, atOn
           name: blank.jig,
           needed: beds * atOnce,
           have: blank.jigs,
-          why: `A jig is away for ${Math.round(whole)} s, and the press could take the next every ${Math.round(pace)} s: ${beds} beds of ${atOnce}.`,
+          why: `A jig is away for ${formatDuration(whole)}, and the press could take the next every ${formatDuration(pace)}: ${beds === 1 ? 'one bed' : `${beds} beds`} of ${atOnce}.`,
         }
       : null,
   };

@@ -57,12 +57,15 @@ const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.sli
 const PLAIN = { thickness: 0.1 };
 
 /** The parts that stacks are made of, each with its size and its reason. */
-function partsOf(blank: Blank, template: Template, house: HouseRules, press: Press) {
+function partsOf(blank: Blank, template: Template, house: HouseRules, press: Press, cutTo: number) {
   const { width, height } = template.bleedBox;
-  const sized = (by: number) => ({ width: Math.ceil(width + 2 * by), height: Math.ceil(height + 2 * by) });
+  const up = (length: number) => Math.ceil(length / cutTo - 1e-6) * cutTo;
+  const sized = (by: number) => ({ width: up(width + 2 * by), height: up(height + 2 * by) });
   const fresh = house.reuse === 'never' ? `fresh ${house.paper}` : `${house.paper}, fresh for each design`;
   const held = HELD_IN_SHORT[holdOf(blank, house)];
   const torn = house.lines === 'torn edge' && !isHardGoods(blank.family);
+  // It is cut along its own line; a torn rim is paper, too.
+  const rim = torn ? TORN_GAP : 0;
   const own = { width: template.width, height: template.height };
   const [plate, plateDetail] = HOT_PLATES[press.kind] ?? ['Upper plate', 'the hot one'];
   const round = press.kind === 'mug press';
@@ -103,8 +106,7 @@ function partsOf(blank: Blank, template: Template, house: HouseRules, press: Pre
         : faces === 'down'
           ? 'The dye goes where the print faces: down, into the blank.'
           : 'The dye goes where the print faces: up, into the blank that lies on it.',
-      // A torn rim is paper, too.
-      size: sized(torn ? TORN_GAP / 2 : 0),
+      size: { width: width + rim, height: height + rim },
       faces,
       ...PLAIN,
     }),
@@ -180,12 +182,12 @@ export const isFolded = (blank: Blank, house: HouseRules): boolean =>
 
 /**
  * The layers of one pressing from the upper plate to the lower, for one side of a blank, by the goods and the schools of the house: which way
- * up, what it lies on, which papers of which size.
+ * up, what it lies on, which papers of which size. `cutTo`: protective paper is cut to whole steps of this, mm.
  */
-export function layersOf(blank: Blank, template: Template, house: HouseRules, press: Press): Layer[] {
-  const part = partsOf(blank, template, house, press);
+export function layersOf(blank: Blank, template: Template, house: HouseRules, press: Press, cutTo = 1): Layer[] {
+  const part = partsOf(blank, template, house, press, cutTo);
   const round = press.kind === 'mug press';
-  const pad = round ? null : padOf(blank, template, house, press);
+  const pad = round ? null : padOf(blank, template, house, press, cutTo);
   const covers: Layer[] =
     house.nonStick === 'on the print'
       ? [part.nonStick]

@@ -94,15 +94,16 @@ const LEAST_SHARE = 0.8;
 
 /**
  * The pad under a side of a blank: inside its seams and smaller than the transfer's paper on every side. One at hand is taken where it is nearly as large as it
- * may be; else its size is what to cut. A cloth lies under all of the transfer.
+ * may be; else its size is what to cut, in whole steps of `cutTo` mm. A cloth lies under all of the transfer.
  */
-export function padOf(blank: Blank, template: Template, house: HouseRules, press: Press): PadChoice | null {
+export function padOf(blank: Blank, template: Template, house: HouseRules, press: Press, cutTo = 1): PadChoice | null {
   const want = wanted(blank, house);
   if (!want) return null;
   const { kind, why } = want;
   if (kind === 'cloth') {
     const { width, height } = template.bleedBox;
-    const size = { width: Math.ceil(width), height: Math.ceil(height) };
+    const up = (length: number) => Math.ceil(length / cutTo - 1e-6) * cutTo;
+    const size = { width: up(width), height: up(height) };
     return {
       name: NAMES.cloth,
       kind,
@@ -113,8 +114,8 @@ export function padOf(blank: Blank, template: Template, house: HouseRules, press
       atHand: true,
     };
   }
-  const width = Math.floor(template.width - 2 * PAD_INSET);
-  const height = Math.floor(template.height - 2 * PAD_INSET);
+  const down = (length: number) => Math.floor((length - 2 * PAD_INSET) / cutTo + 1e-6) * cutTo;
+  const [width, height] = [down(template.width), down(template.height)];
   const kinds: Pad['kind'][] =
     kind === 'rubber' || kind === 'silicone' ? ['rubber', 'silicone'] : kind === 'foam' ? ['foam'] : [];
   const found = atHand(press.pads, kinds, width, height);

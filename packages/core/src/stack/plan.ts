@@ -52,6 +52,8 @@ export interface Planned {
   dye?: Printer['dye'];
   /** Activation energy, J/mol; left out: the usual one. */
   energy?: number;
+  /** Protective paper and pads are cut to whole steps of this, mm; left out: 1. */
+  cutTo?: number;
   /** What the transfer of each side is; left out: whole. */
   sheets?: readonly Sheets[];
   /** What a seam costs across each side, asked only where one is needed; left out: all places are alike. */
@@ -89,7 +91,7 @@ export function planStack(planned: Planned): StackPlan {
   const { blank, templates, press, overrides } = planned;
   const { pieces = 1, proven = [], mediaId = null, dye = 'ink' } = planned;
   const house = { ...(planned.house ?? USUAL_HOUSE), ...overrides.house };
-  const { energy = USUAL_ENERGY, look = null, sheets = [] } = planned;
+  const { energy = USUAL_ENERGY, look = null, sheets = [], cutTo = 1 } = planned;
   if (templates.length === 0 || templates.length !== blank.sides.length)
     throw new RangeError(`a plan needs one template a side, got ${templates.length} for ${blank.sides.length} sides`);
   const reach = press.heatLimit - offOf(press, mapOf(press), toleranceOf(blank));
@@ -98,7 +100,7 @@ export function planStack(planned: Planned): StackPlan {
   const settings = film ? filmSettings(film, overrides) : proposeSettings(blank, overrides, known);
   const wanted = settings.temperature.value;
   const sides = templates.map((template, side): SidePlan => {
-    const dyed = layersOf(blank, template, house, press);
+    const dyed = layersOf(blank, template, house, press, cutTo);
     const layers = film ? filmLayers(film, dyed) : dyed;
     const place = overrides.places?.[side] ?? null;
     const asked = {

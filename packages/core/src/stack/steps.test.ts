@@ -35,9 +35,9 @@ describe('the steps', () => {
   });
   it('of a sock that is flipped: one folded sheet, pressed from both sides before it is opened', () =>
     expect(kinds(blankOf('sock'), { socks: 'flip' })).toEqual([
+      'prepare',
       'load',
       'lint-roll',
-      'prepare',
       'hold',
       'place',
       'stack',
@@ -48,6 +48,14 @@ describe('the steps', () => {
       'cool',
       'unload',
     ]));
+  it('of a print in parts: joined before the cloth is warmed, on both sides', () => {
+    const both = samplePlan(blankNamed('Zip case, neoprene'), { sheets: ['overlap', 'overlap'] }).steps;
+    expect(both.slice(0, 3).map(({ kind, title }) => [kind, title])).toEqual([
+      ['prepare', 'Join the parts, front'],
+      ['prepare', 'Join the parts, back'],
+      ['lint-roll', 'Lint-roll'],
+    ]);
+  });
   it('of a mask: cooled before it is peeled, each side in turn', () => {
     const two = {
       ...blankOf('mask'),

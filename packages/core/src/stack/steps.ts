@@ -97,6 +97,24 @@ export function stepsOf(
       caution: cautionOf(kind, blank),
     });
 
+  // Paper is made ready before the goods are: they are to be warm when it is laid on.
+  for (let side = 0; side < (folded ? 1 : sides); side++) {
+    const sheet = folded ? 'folded' : (sheets[side] ?? 'whole');
+    if (sheet === 'folded')
+      add('prepare', side, 'Fold the sheet', 'On its marks, the print inside, and crease it once.', {
+        at: 'table',
+        hands: 2,
+        takes: TAKES.fold,
+        look: 'The pattern meets at the fold.',
+      });
+    else if (sheet !== 'whole')
+      add('prepare', side, `Join the parts${named(side)}`, JOINED[sheet], {
+        at: 'table',
+        hands: 2,
+        takes: TAKES.join,
+        look: 'No gap, no letter cut in two, nothing stuck on the print.',
+      });
+  }
   if (blank.jig)
     add(
       'load',
@@ -187,21 +205,6 @@ export function stepsOf(
         },
       );
     if (!folded || side === 0) {
-      const sheet = folded ? 'folded' : (sheets[side] ?? 'whole');
-      if (sheet === 'folded')
-        add('prepare', side, 'Fold the sheet', 'On its marks, the print inside, and crease it once.', {
-          at: 'table',
-          hands: 2,
-          takes: TAKES.fold,
-          look: 'The pattern meets at the fold.',
-        });
-      else if (sheet !== 'whole')
-        add('prepare', side, `Join the parts${named(side)}`, JOINED[sheet], {
-          at: 'table',
-          hands: 2,
-          takes: TAKES.join,
-          look: 'No gap, no letter cut in two, nothing stuck on the print.',
-        });
       // A mist is laid on before the transfer is: tape holds what lies already.
       if (hold === 'spray')
         add(
@@ -235,7 +238,7 @@ export function stepsOf(
       add(
         'stack',
         side,
-        `${ironed ? 'Lay it on the board' : 'Lay it in the press'}${named(side)}`,
+        `${ironed ? 'Lay it on the board' : press.kind === 'mug press' ? 'Put it in the press' : 'Lay it in the press'}${named(side)}`,
         `From below: ${[...layers]
           .reverse()
           .filter(({ role }) => !role.endsWith('plate'))

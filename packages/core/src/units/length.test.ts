@@ -70,6 +70,16 @@ describe('formatLength', () => {
     expect(formatLength(6.35, 'mm')).toBe('6.35 mm');
     expect(formatLength(392.7, 'mm')).toBe('392.7 mm');
     expect(formatLength(0, 'mm')).toBe('0 mm');
+    // 1/16 and 1/8 in as a rule in millimetres shows them.
+    expect(formatLength(1.5875, 'mm')).toBe('1.6 mm');
+    expect(formatLength(3.175, 'mm')).toBe('3.2 mm');
+    expect(formatLength(-3.175, 'mm')).toBe('-3.2 mm');
+    // What somebody typed in hundredths stays what they typed.
+    expect(formatLength(2.25, 'mm')).toBe('2.25 mm');
+    expect(formatLength(107.95, 'mm')).toBe('108 mm');
+    expect(formatLength(0.254, 'mm')).toBe('0.25 mm');
+    // As near to a sixteenth as no rule tells: the sixteenth, not four decimals of neither.
+    expect(formatLength(4.1872 * 25.4, 'in')).toBe('4.1875 in');
     expect(formatSize(107.95, 76.2, 'in')).toBe('4.25 × 3 in');
     expect(formatSize(210, 297, 'mm')).toBe('210 × 297 mm');
   });

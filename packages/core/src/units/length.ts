@@ -98,8 +98,18 @@ const small = (value: number): string => String(Number(value.toPrecision(3)));
 /** Rulers in inches are divided in sixteenths: those are printed in full, anything else to 0.01. */
 function inchesText(inches: number): string {
   if (inches !== 0 && Math.abs(inches) < 0.03) return small(inches);
-  const isSixteenth = Math.abs(inches * 16 - Math.round(inches * 16)) < 0.005;
-  return tidyNumber(inches, isSixteenth ? 4 : 2);
+  const sixteenths = Math.round(inches * 16);
+  const isSixteenth = Math.abs(inches * 16 - sixteenths) < 0.005;
+  return isSixteenth ? tidyNumber(sixteenths / 16, 4) : tidyNumber(inches, 2);
+}
+
+/** Millimetres to 0.1; below ten to 0.01 where that is the whole figure, as somebody typed it; and below one, where a tenth is much. */
+function millimetresText(mm: number): string {
+  if (Math.abs(mm) < 0.03) return small(mm);
+  const hundredths = mm * 100;
+  const isWhole = Math.abs(mm) < 10 && Math.abs(hundredths - Math.round(hundredths)) < 1e-6;
+  // A length of 3.175 is a little less in the machine: half a tenth goes up as a hand would round it.
+  return isWhole || Math.abs(mm) < 1 ? tidyNumber(mm, 2) : tidyNumber(mm + Math.sign(mm) * 1e-9, 1);
 }
 
 /** Prints a length in mm for the shop: inches to 0.01 or in full sixteenths, millimetres to 0.1, small ones to 0.01, tiny ones to three significant digits. */
@@ -107,8 +117,7 @@ export function formatLength(mm: number, unit: LengthUnit): string {
   // Below a ten-thousandth of a millimetre it is the rounding of sums, not a length.
   if (Math.abs(mm) < 1e-4) return `0 ${unit}`;
   if (unit === 'in') return `${inchesText(mm / MM_PER_INCH)} in`;
-  if (Math.abs(mm) < 0.03) return `${small(mm)} mm`;
-  return `${tidyNumber(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`;
+  return `${millimetresText(mm)} mm`;
 }
 
 /** Prints a width and height together, with one unit at the end: `4.25 × 3 in`. */
