@@ -140,7 +140,7 @@ export class JobService {
 
   /** A new job that does one again, or some of its pieces. What was waived there is waived here: whoever said why has said it. */
   async repeat(id: string, wanted: Repeat): Promise<JobFile> {
-    const job = await this.job(id);
+    const { job, blank } = await this.file(id);
     const beyond = wanted.pieces?.find((piece) => piece >= job.pieces);
     if (beyond !== undefined)
       throw refuse(
@@ -150,7 +150,7 @@ export class JobService {
         `It has ${job.pieces}; they are counted from 0 here.`,
       );
     const again = randomUUID();
-    const change = repeatOf(job, wanted);
+    const change = repeatOf(job, wanted, blank);
     try {
       await this.jobs.transaction(async (trx) => {
         await this.jobs.open(again, change, trx);

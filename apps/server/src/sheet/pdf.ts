@@ -7,8 +7,7 @@ import {
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { ofPair } from '@kanga/core/blank';
-import { drawnOn, fontsOf, valuesOf, type Palette, calledOf } from '@kanga/core/art';
+import { calledOf, drawnOn, fontsOf, ofPair, valuesOf, type Palette } from '@kanga/core/art';
 import { boundsOf, chain, clipped, polygonOf, transformed, unionOf, type Rect } from '@kanga/core/geometry';
 import {
   codeOf,
@@ -81,7 +80,7 @@ function drawTransfer(page: PDFPage, press: Press, sheet: Sheet, placed: Placed)
     jobNumber: job.number,
     piece: piece + 1,
     pieces: job.pieces,
-    name: [kind.name, job.family ? ofPair({ family: job.family }, piece) : null].filter(Boolean).join(' '),
+    name: [kind.name, job.family ? ofPair({ family: job.family }, job.run, piece) : null].filter(Boolean).join(' '),
     joins: kind.joins ?? '',
     names: calledOf(job.run, piece),
     job: job.name,

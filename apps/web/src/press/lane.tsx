@@ -1,6 +1,5 @@
 import { useState } from 'react';
-import { calledOf } from '@kanga/core/art';
-import { ofPair } from '@kanga/core/blank';
+import { calledOf, ofPair } from '@kanga/core/art';
 import { namePieces, pressedPieces, type ClockPhase, type Task } from '@kanga/core/bench';
 import { type JobView } from '@kanga/core/job';
 import { formatClock, formatDuration, formatTemperature, otherTemperature } from '@kanga/core/units';
@@ -106,7 +105,9 @@ export function Lane({
   const next = task ? plan.steps[task.step + 1] : undefined;
   const waits = state.beds.some(({ step, startedAt, over }) => over === 'no' && step === 0 && startedAt === null);
   const called = (task?.pieces ?? [])
-    .map((piece) => [calledOf(view.job.run, piece), ofPair(plan.blank, piece) ?? ''].filter(Boolean).join(', '))
+    .map((piece) =>
+      [calledOf(view.job.run, piece), ofPair(plan.blank, view.job.run, piece) ?? ''].filter(Boolean).join(', '),
+    )
     .filter((one) => one !== '');
   const which = task
     ? `${namePieces(task.pieces, plan.pieces).replace(/^P/, 'p')}${called.length > 0 ? `: ${called.join('; ')}` : ''}`

@@ -138,6 +138,7 @@ export const runSchema = Joi.array<RunRow[]>()
         .max(20)
         .required(),
       count: Joi.number().integer().min(1).max(5000).required(),
+      of: Joi.string().valid('left', 'right'),
     }),
   )
   .min(1)

@@ -1,4 +1,4 @@
-import type { Blank } from '../blank/index.js';
+import { comesInPairs, pairInTurn, type Blank, type OfPair } from '../blank/index.js';
 import { fieldsIn, type FontId } from '../text/index.js';
 import type { Placement } from './art.js';
 
@@ -57,6 +57,8 @@ export const DESIGN_LIMITS = { items: 24, text: 200, size: { least: 1, most: 600
 export interface RunRow {
   values: Record<string, string>;
   count: number;
+  /** Which of a pair it is, where it stands for one alone; left out: left and right by turns. */
+  of?: OfPair;
 }
 
 /** What fills the fields of piece `piece` (from 0); nothing where there is no run. O(rows). */
@@ -67,6 +69,17 @@ export function valuesOf(run: readonly RunRow[] | null, piece: number): Record<s
     if (piece < before) return row.values;
   }
   return {};
+}
+
+/** Which of its pair a piece (from 0) is: as its row says, else by turns within its row; null for goods that stand alone. O(rows). */
+export function ofPair(blank: Pick<Blank, 'family'>, run: readonly RunRow[] | null, piece: number): OfPair | null {
+  if (!comesInPairs(blank)) return null;
+  let before = 0;
+  for (const { count, of } of run ?? []) {
+    if (piece < before + count) return of ?? pairInTurn(piece - before);
+    before += count;
+  }
+  return pairInTurn(piece - before);
 }
 
 /** What a side shows that the design says nothing of: the same as the first. */

@@ -1,6 +1,7 @@
 import { blankOf, sampleArt, sampleFloor, sampleJob, samplePicture } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
-import { repeatOf, runPlanOf, sinceThen, viewJob, type JobFile, type ShopFloor } from './index.js';
+import { repeatOf, runPlanOf, sinceThen, viewJob, type Job, type JobFile, type ShopFloor } from './index.js';
+import { pairFindings } from './view-findings.js';
 
 const print = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 const blank = { ...blankOf('tee'), stock: 40 };
@@ -39,6 +40,21 @@ describe('a repeat', () => {
       overrides: { dwell: 55 },
     });
     expect(again.sheet.arrangement).toBeNull();
+  });
+  it('of one sock is the one that was spoiled, not the first of a new pair', () => {
+    const sock = { family: 'sock' as const };
+    const rows = (run: Job['run'], ...pieces: number[]) => repeatOf({ ...job, pieces: 6, run }, { pieces }, sock).run;
+    expect(rows(null, 3)).toEqual([{ values: {}, count: 1, of: 'right' }]);
+    expect(rows(null, 2, 3)).toBeNull();
+    const run = ['Ada', 'Bo', 'Cleo'].map((name) => ({ values: { name }, count: 2 }));
+    expect(rows(run, 1, 2, 3, 4)).toEqual([
+      { values: { name: 'Ada' }, count: 1, of: 'right' },
+      { values: { name: 'Bo' }, count: 2 },
+      { values: { name: 'Cleo' }, count: 1, of: 'left' },
+    ]);
+    expect(pairFindings(rows(null, 3), 1)).toEqual([]);
+    // Goods that stand alone say nothing of pairs.
+    expect(repeatOf({ ...job, run: null }, { pieces: [1] }, { family: 'mug' }).run).toBeNull();
   });
 });
 

@@ -1,4 +1,5 @@
-import { valuesOf } from '../art/index.js';
+import { ofPair, valuesOf, type RunRow } from '../art/index.js';
+import { comesInPairs, type Blank } from '../blank/index.js';
 import { sizeOf } from '../geometry/index.js';
 import type { Overrides } from '../stack/index.js';
 import { SCHOOL_KEYS, SCHOOLS, schoolOf } from '../shop/index.js';
@@ -14,11 +15,34 @@ export interface Repeat {
   overrides?: Overrides;
 }
 
+/** The rows of just these pieces. On goods that are worn in pairs each says which it is; a left one with its right one after it is a row of a pair again. */
+function rowsOf(
+  run: readonly RunRow[] | null,
+  pieces: readonly number[],
+  blank: Pick<Blank, 'family'> | null,
+): RunRow[] | null {
+  if (!blank || !comesInPairs(blank)) return run && pieces.map((piece) => ({ values: valuesOf(run, piece), count: 1 }));
+  const rows: RunRow[] = [];
+  for (let i = 0; i < pieces.length; i++) {
+    const [piece = 0, other] = [pieces[i], pieces[i + 1]];
+    const of = ofPair(blank, run, piece) ?? 'left';
+    const whole = of === 'left' && other === piece + 1 && ofPair(blank, run, other) === 'right';
+    rows.push({ values: valuesOf(run, piece), ...(whole ? { count: 2 } : { count: 1, of }) });
+    if (whole) i++;
+  }
+  // Pairs that are all alike need no table.
+  return run === null && rows.every(({ of }) => of === undefined) ? null : rows;
+}
+
 /**
  * The choices of a new job that does a job again, all but its number: the names of just those pieces, no day, and nothing of where it stood. An arrangement
  * of the sheets was made for all of them and goes with none.
  */
-export function repeatOf(job: Job, { pieces, overrides }: Repeat): Omit<JobChange, 'version'> {
+export function repeatOf(
+  job: Job,
+  { pieces, overrides }: Repeat,
+  blank: Pick<Blank, 'family'> | null = null,
+): Omit<JobChange, 'version'> {
   const { version, ...choices } = changeOf(job);
   void version;
   const all = pieces === undefined;
@@ -27,7 +51,7 @@ export function repeatOf(job: Job, { pieces, overrides }: Repeat): Omit<JobChang
     name: all ? job.name : `${job.name}, again`.slice(0, 120),
     due: null,
     pieces: pieces?.length ?? job.pieces,
-    run: all ? job.run : job.run && pieces.map((piece) => ({ values: valuesOf(job.run, piece), count: 1 })),
+    run: all ? job.run : rowsOf(job.run, pieces, blank),
     reached: 'stack',
     sheet: all ? job.sheet : { ...job.sheet, arrangement: null },
     overrides: overrides ?? job.overrides,

@@ -87,10 +87,12 @@ const oddOne = (pieces: number): Finding => ({
 export function pairFindings(run: readonly RunRow[] | null, pieces: number): Finding[] {
   let first = 0;
   const half: string[] = [];
-  for (const [row, { count }] of (run ?? []).entries()) {
-    if (count % 2 === 1) half.push(calledOf(run, first) || `row ${row + 1}`);
+  // One that replaces another says which it is.
+  const single = run?.some(({ of }) => of !== undefined) ?? false;
+  for (const [row, { count, of }] of (run ?? []).entries()) {
+    if (count % 2 === 1 && of === undefined) half.push(calledOf(run, first) || `row ${row + 1}`);
     first += count;
   }
   if (half.length > 0) return [halfPairs(half)];
-  return pieces % 2 === 1 ? [oddOne(pieces)] : [];
+  return pieces % 2 === 1 && !single ? [oddOne(pieces)] : [];
 }

@@ -4,7 +4,7 @@ import { boundsOf, rectContains } from '../../geometry/index.js';
 import type { UnitPrinter } from '../../units/index.js';
 import { boxOfPicture, type Drawn } from '../compose.js';
 import { coverageOf, type Coverage } from '../coverage.js';
-import type { SideDesign } from '../design.js';
+import { sideDesign, type Fill, type SideDesign } from '../design.js';
 import { pixelsPerInch } from '../placement.js';
 import { artFinding } from './finding.js';
 import { checkPicture } from './picture.js';
@@ -97,6 +97,34 @@ function mirrors(side: number, { drawn }: ComposedSide): Finding[] {
     : [];
 }
 
+/** A second face that shows what is on the first: turned over, words in its pictures read backwards; as it is, what points to the toe on one points to the heel on the other. */
+function facing(side: number, { drawn }: ComposedSide, fill: Fill, blank: Blank): Finding[] {
+  const borrowed = drawn.some((one) => one.kind === 'picture' && one.borrowed && one.item.repeat === 'once');
+  if (!borrowed) return [];
+  if (fill === 'mirrored')
+    return [
+      artFinding(
+        'art.backwards',
+        'note',
+        'Turned over on this side: words in the picture read backwards',
+        'The other side is shown as in a looking glass. Lines of text that were written here stay readable.',
+        'Where the picture holds words choose The same.',
+        { side },
+      ),
+    ];
+  if (fill !== 'same' || blank.jig === null) return [];
+  return [
+    artFinding(
+      'art.facing',
+      'note',
+      'Both faces show the same: does the picture point one way?',
+      'What points to the toe on one face points to the heel on the other.',
+      'Where that matters, and the picture holds no words, choose Mirrored.',
+      { side },
+    ),
+  ];
+}
+
 /** One finding of a kind a side: the worst, with the marks of all. */
 function merged(findings: readonly Finding[]): Finding[] {
   const rank = { stop: 0, fix: 1, note: 2 };
@@ -138,6 +166,7 @@ export function checkDesign(
       ...drawn.flatMap((one) => (one.kind === 'picture' ? checkPicture(one, place) : checkText(one, place))),
       ...(drawn.length > 0 ? whiteEdges(side, composed, coverage, print) : []),
       ...mirrors(side, composed),
+      ...facing(side, composed, sideDesign(design, side).fill, blank),
       ...seams.filter((finding) => finding.where.side === side),
     ];
     return { ppi: ppi.length > 0 ? Math.min(...ppi) : null, coverage, findings: merged(findings) };
