@@ -13,7 +13,7 @@ import {
   type Task,
   type Todo,
 } from '@kanga/core/bench';
-import { asking, heatAction, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
+import { asking, heatAction, isIron, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
 import type { Happened } from '@kanga/contract/bench';
 import {
   api,
@@ -123,7 +123,9 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
     clock,
     recovers,
     heat,
-    action: todo.first ? (heatAction(heat, todo.first, print) ?? asking(todo.first, plan.pieces)) : null,
+    action: todo.first
+      ? (heatAction(heat, todo.first, print) ?? asking(todo.first, plan.pieces, isIron(plan, state)))
+      : null,
     now,
   };
 }

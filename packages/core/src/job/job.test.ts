@@ -85,19 +85,21 @@ const plan = (): RunPlan => {
   };
 };
 /** Does what the line says, over and over, a few seconds apart, until the job asks to be closed. */
-function follow(): { events: BenchEvent[]; sentences: string[] } {
+function follow(run: RunPlan = plan()): { events: BenchEvent[]; sentences: string[]; labels: string[] } {
   const events: BenchEvent[] = [];
   const sentences: string[] = [];
+  const labels: string[] = [];
   let now = Date.UTC(2026, 10, 24, 9);
   for (let i = 0; i < 100; i++) {
-    const view = see(file({ plan: plan(), events }, { reached: 'press' }));
+    const view = see(file({ plan: run, events: [...events] }, { reached: 'press' }));
     const stage = view.bench && allPressed(view.bench) ? 'inspect' : 'press';
     const last = events.at(-1);
     // A clock that was started runs to its end; anything else takes ten seconds.
-    now += 1000 * (last?.kind === 'start' ? (clockOf(plan().steps[last.step]) ?? 10) : 10);
+    now += 1000 * (last?.kind === 'start' ? (clockOf(run.steps[last.step]) ?? 10) : 10);
     const at = new Date(now).toISOString();
     const action = nextAction(view, stage, { now: at, reading: null, courses: [], print });
     sentences.push(action.sentence);
+    labels.push(action.label);
     const head = { id: `e${i}`, at, by: null };
     const { command } = action;
     if (command.kind === 'bench') events.push({ ...head, ...command.told });
@@ -106,13 +108,21 @@ function follow(): { events: BenchEvent[]; sentences: string[] } {
       command.pieces.forEach((piece) =>
         events.push({ ...head, id: `${head.id}-${piece}`, kind: 'verdict', piece, verdict: 'good' }),
       );
-    else if (command.kind === 'close') return { events, sentences };
+    else if (command.kind === 'close') return { events, sentences, labels };
     else throw new Error(`the line asked for ${command.kind}`);
   }
   throw new Error('the line never came to an end');
 }
 
 describe('nextAction', () => {
+  it('speaks of a press that is closed and opened, of an iron that is set down and lifted', () => {
+    const said = (run: RunPlan) => [...follow(run).sentences, ...follow(run).labels].join(' ');
+    expect(said(plan())).toMatch(/close the press.*open at zero.*Closed: start the clock.*Opened/);
+    const ironed = said({ ...plan(), press: { ...plan().press, kind: 'hand iron' } });
+    expect(ironed).toMatch(/set the iron down.*lift it at zero.*It is down: start the clock.*Lifted/);
+    expect(ironed).not.toMatch(/close the press|Opened|Closed/);
+  });
+
   it('leads from blank to the press by itself', () => {
     const kinds = (['blank', 'art', 'sheet', 'stack'] as const).map(
       (stage) => nextAction(see(file({}, { mediaId: 'a3' })), stage).command,

@@ -7,6 +7,7 @@ import {
   plateHeat,
   tellingOf,
   todoOf,
+  type BenchState,
   type PlateHeat,
   type PressedCourse,
   type Task,
@@ -107,26 +108,43 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
     };
   }
   const heat = seen && heatAction(plateHeat(plan, bench, first, seen), first, seen.print);
-  return { stage: 'press', ...(heat ?? asking(first, plan.pieces)) };
+  return { stage: 'press', ...(heat ?? asking(first, plan.pieces, isIron(plan, bench))) };
 }
 
+/** Whether a run is at a hand iron, which is set down and lifted where a press is closed and opened. */
+export const isIron = (plan: RunPlan, { press }: Pick<BenchState, 'press'>): boolean =>
+  plan.press.kind === 'hand iron' && plan.press.id === press.id;
+
+const AT_PRESS = {
+  close: 'close the press',
+  closed: 'Closed: start the clock',
+  atZero: 'Open at zero',
+  over: 'Opened',
+};
+const AT_IRON = {
+  close: 'set the iron down',
+  closed: 'It is down: start the clock',
+  atZero: 'Lift it at zero',
+  over: 'Lifted',
+};
+
 /** How a step that is due is asked for, and how it is told. */
-export function asking(task: Task, of: number): Omit<NextAction, 'stage'> {
+export function asking(task: Task, of: number, ironed = false): Omit<NextAction, 'stage'> {
   const { pieces, what, clock, stopped } = task;
   const named = of > 1 ? `${namePieces(pieces, of)}: ` : '';
   const lower = (text: string) => (named ? text.charAt(0).toLowerCase() + text.slice(1) : text);
   const command: Command = { kind: 'bench', told: tellingOf(task) };
+  const words = ironed ? AT_IRON : AT_PRESS;
   if (what.at === 'rack')
     return { sentence: `${named}${lower('Off the rack when it is cool')}.`, label: 'It is cool', command };
-  if (clock?.startedAt) return { sentence: `${named}${lower('Open at zero')}.`, label: 'Opened', command };
+  if (clock?.startedAt) return { sentence: `${named}${lower(words.atZero)}.`, label: words.over, command };
   if (clock && stopped)
     return {
       sentence: `${named}${lower('Closed for')} ${Math.round(stopped.after)} of ${stopped.of} s so far. Close it for the other ${clock.seconds} s.`,
       label: 'Closed: finish it',
       command,
     };
-  if (clock)
-    return { sentence: `${named}${lower(what.title)}: close the press.`, label: 'Closed: start the clock', command };
+  if (clock) return { sentence: `${named}${lower(what.title)}: ${words.close}.`, label: words.closed, command };
   if (what.kind === 'recover')
     return { sentence: `${named}${lower(what.title)}.`, label: 'It is hot: start the clock', command };
   return { sentence: `${named}${lower(what.title)}.`, label: 'Done', command };

@@ -1,5 +1,6 @@
 import type { Blank, Film, Template } from '../blank/index.js';
 import { overrule, type Decision, type Source } from '../finding/index.js';
+import type { Press } from '../shop/index.js';
 import { cautionOf, clumsyBy, namedSide, placing, TAKES, USUAL_COOL } from './step-facts.js';
 import type { Layer } from './layers.js';
 import type { Overrides, PressSettings } from './settings.js';
@@ -52,13 +53,14 @@ export function filmStepsOf(
     settings: PressSettings;
     templates: readonly Template[];
     sections: readonly number[];
+    press: Press['kind'];
   },
 ): Step[] {
-  const { settings, templates, sections } = asked;
+  const { settings, templates, sections, press } = asked;
   const steps: Step[] = [];
   const add = (step: Omit<Step, 'caution' | 'seconds'> & Partial<Pick<Step, 'caution' | 'seconds'>>) =>
     steps.push({
-      caution: cautionOf(step.kind, blank),
+      caution: cautionOf(step.kind, blank, press),
       seconds: null,
       ...step,
       takes: Math.round(step.takes * clumsyBy(step.kind, templates[0]?.bleedBox)),
@@ -121,7 +123,7 @@ export function filmStepsOf(
     add({
       kind: 'stack',
       side,
-      title: `Lay it in the press${name}`,
+      title: `${press === 'hand iron' ? 'Lay it on the board' : 'Lay it in the press'}${name}`,
       how: film.mirrored
         ? 'A cover sheet over its carrier.'
         : `Under ${film.finish.under}: the plate never touches the film.`,

@@ -119,7 +119,9 @@ export function planStack(planned: Planned): StackPlan {
   if (!first) throw new RangeError('a plan needs a side');
   const pressings = sides.map(({ bed }) => bed.sections?.sections.length ?? 1);
   const pressed = { settings, layers: first.layers, templates, sections: pressings };
-  const steps = film ? filmStepsOf(blank, film, pressed) : stepsOf(blank, { ...pressed, house, press, sheets });
+  const steps = film
+    ? filmStepsOf(blank, film, { ...pressed, press: press.kind })
+    : stepsOf(blank, { ...pressed, house, press, sheets });
   return {
     press,
     settings,

@@ -1,5 +1,5 @@
 import { besideOf, type Blank, type Template } from '../blank/index.js';
-import type { HouseRules } from '../shop/index.js';
+import type { HouseRules, Press } from '../shop/index.js';
 import { lengthText } from '../units/index.js';
 
 export const STEP_KINDS = [
@@ -70,10 +70,12 @@ export const USUAL_COOL = 90;
 
 const HOT = 'Hot at a touch: heat gloves.';
 /** What may be hot enough to burn while it is handled, by kind of step. */
-export const cautionOf = (kind: StepKind, blank: Blank): string | null => {
+export const cautionOf = (kind: StepKind, blank: Blank, press: Press['kind']): string | null => {
   if (kind === 'peel' || kind === 'turn' || kind === 'move' || kind === 'cool' || kind === 'unload') return HOT;
   if (kind === 'press' || kind === 'pre-press' || kind === 'recover')
-    return 'Keep fingers and loose sleeves out of the press; never leave it alone.';
+    return press === 'hand iron'
+      ? 'Keep fingers and loose sleeves off the plate; stand the iron up on its rest, and never leave it alone.'
+      : 'Keep fingers and loose sleeves out of the press; never leave it alone.';
   if (kind === 'stack' && blank.family === 'tile') return 'A tile breaks under too much pressure: light.';
   return null;
 };

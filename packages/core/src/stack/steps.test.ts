@@ -48,6 +48,13 @@ describe('the steps', () => {
       'cool',
       'unload',
     ]));
+  it('of a hand iron: in words of its own, with its own caution', () => {
+    const iron: Press = { ...samplePress, kind: 'hand iron' };
+    const { steps: ironed } = samplePlan(blankOf('tee'), { press: iron });
+    expect(ironed.map(({ title }) => title).join()).not.toMatch(/in the press/);
+    expect(ironed.filter(({ caution }) => caution?.includes('out of the press'))).toEqual([]);
+    expect(ironed.filter(({ caution }) => caution?.includes('stand the iron up'))).not.toHaveLength(0);
+  });
   it('of a print in parts: joined before the cloth is warmed, on both sides', () => {
     const both = samplePlan(blankNamed('Zip case, neoprene'), { sheets: ['overlap', 'overlap'] }).steps;
     expect(both.slice(0, 3).map(({ kind, title }) => [kind, title])).toEqual([

@@ -94,7 +94,7 @@ export function stepsOf(
       hands: rest.hands,
       takes: Math.round(rest.takes * clumsyBy(kind, area)),
       look: rest.look,
-      caution: cautionOf(kind, blank),
+      caution: cautionOf(kind, blank, press.kind),
     });
 
   // Paper is made ready before the goods are: they are to be warm when it is laid on.
