@@ -173,8 +173,11 @@ function drawStack(card: Card, { plan, print }: PressCard, top: number, width: n
     const left = EDGE + picture.width * scale + 6;
     const room = width - picture.width * scale - 10;
     card.text(layer.name, left, middle + 0.4, 6.6, room);
-    const size = layer.size ? `${print.size(layer.size.width, layer.size.height)}, ` : '';
-    card.text(`${size}${layer.detail}`, left, middle - 6, 5, room, SOFT);
+    if (layer.size) {
+      const after = card.font.font.widthOfTextAtSize(card.font.fit(layer.name, 6.6, room), 6.6) + 4;
+      card.text(print.size(layer.size.width, layer.size.height), left + after, middle + 0.4, 5, room - after, SOFT);
+    }
+    card.text(layer.detail, left, middle - 6, 5, room, SOFT);
   }
 }
 

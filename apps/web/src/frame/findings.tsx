@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { keyed, type Finding, type Waiver } from '@kanga/core/finding';
+import { grouped, type Finding, type FindingGroup, type Waiver } from '@kanga/core/finding';
 import { Button, Dialog, FormFoot, SeverityMark } from '../ui/index.js';
 
 const EDGE = { stop: 'border-magenta', fix: 'border-[#8a6500]', note: 'border-cyan' };
@@ -18,22 +18,43 @@ interface Props {
   actions?: Partial<Record<string, FindingAction[]>>;
 }
 
-function Details({
-  finding,
-  waiver,
-  onWaive,
-  actions,
-  close,
-}: { finding: Finding; waiver: Waiver | undefined; close: () => void } & Pick<Props, 'onWaive' | 'actions'>) {
-  const [reason, setReason] = useState('');
-  return (
-    <div className="space-y-3">
+/** Reasons and remedies of a group, each said once; where they differ by side, with the side. */
+function Reasons({ group: { findings } }: { group: FindingGroup }) {
+  const said = new Map<string, { finding: Finding; sides: string[] }>();
+  for (const finding of findings) {
+    const words = `${finding.why}\n${finding.remedy}`;
+    const one = said.get(words) ?? { finding, sides: [] };
+    said.set(words, one);
+    if (finding.where.sideName) one.sides.push(finding.where.sideName);
+  }
+  return [...said.entries()].map(([words, { finding, sides }]) => (
+    <div key={words} className="space-y-3">
+      {said.size > 1 && sides.length > 0 && <h3 className="font-semibold">{[...new Set(sides)].join(', ')}</h3>}
       <p>
         <b>Why.</b> {finding.why}
       </p>
       <p>
         <b>What to do.</b> {finding.remedy}
       </p>
+    </div>
+  ));
+}
+
+const groupTitle = ({ findings: [first], sides }: FindingGroup): string =>
+  sides.length === 0 ? first.title : `${first.title} · ${sides.join(', ')}`;
+
+function Details({
+  group,
+  waiver,
+  onWaive,
+  actions,
+  close,
+}: { group: FindingGroup; waiver: Waiver | undefined; close: () => void } & Pick<Props, 'onWaive' | 'actions'>) {
+  const [reason, setReason] = useState('');
+  const [finding] = group.findings;
+  return (
+    <div className="space-y-3">
+      <Reasons group={group} />
       {waiver && (
         <p className="border-l-4 border-yellow pl-3">
           Waived on {waiver.at.slice(0, 10)}: “{waiver.reason}”
@@ -88,15 +109,19 @@ function Details({
 /** The one place where the interface warns: just above the line, worst first. Each opens to its reason and remedy. */
 export function Findings({ findings, waivers = [], onWaive, actions }: Props) {
   const [open, setOpen] = useState<string | null>(null);
-  const list = keyed(findings);
-  const shown = list.find(({ key }) => key === open)?.finding;
+  const list = grouped(findings);
+  const shown = list.find(({ key }) => key === open);
   if (findings.length === 0) return null;
   return (
     <section
       aria-label="Findings"
       className="flex max-h-[116px] print:max-h-none flex-wrap gap-2 overflow-auto border-t border-rule bg-white px-5 py-2"
     >
-      {list.map(({ key, finding }) => {
+      {list.map((group) => {
+        const {
+          key,
+          findings: [finding],
+        } = group;
         const waiver = waivers.find((w) => w.code === finding.code && finding.waivable);
         return (
           <button
@@ -112,14 +137,14 @@ export function Findings({ findings, waivers = [], onWaive, actions }: Props) {
             <SeverityMark severity={finding.severity} size={18} />
             <span className="sr-only">{SAID[finding.severity]}:</span>
             <span className={finding.severity === 'note' ? '' : 'font-semibold'}>
-              {finding.title}
+              {groupTitle(group)}
               {waiver && ' (waived)'}
             </span>
           </button>
         );
       })}
       <Dialog
-        title={shown?.title ?? ''}
+        title={shown ? groupTitle(shown) : ''}
         open={shown !== undefined}
         onOpenChange={(now) => {
           if (!now) setOpen(null);
@@ -127,8 +152,8 @@ export function Findings({ findings, waivers = [], onWaive, actions }: Props) {
       >
         {shown && (
           <Details
-            finding={shown}
-            waiver={waivers.find((w) => w.code === shown.code)}
+            group={shown}
+            waiver={waivers.find((w) => w.code === shown.findings[0].code)}
             onWaive={onWaive}
             actions={actions}
             close={() => {

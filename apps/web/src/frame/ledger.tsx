@@ -24,6 +24,8 @@ function SourceMark({ source }: { source: Source }) {
     'proven on this press': 'bg-green',
     'proven on like goods': 'border-2 border-green',
     'house rule': 'rotate-45 bg-yellow border border-key/60',
+    'set by hand': 'bg-key',
+    'never checked': 'rounded-full border-2 border-key/60 border-dashed',
     'reference chart': 'border-2 border-cyan',
     computed: 'rounded-full border-2 border-cyan',
   };
@@ -36,6 +38,10 @@ function sourceText(source: Source): string {
       return `Reference chart: ${source.row}`;
     case 'house rule':
       return source.rule === 'set by hand' ? 'Set by hand' : `House rule: ${source.rule}`;
+    case 'set by hand':
+      return 'Set by hand';
+    case 'never checked':
+      return `Never checked: ${source.what}`;
     case 'computed':
       return `Computed: ${source.formula}`;
     case 'proven on this press':

@@ -19,9 +19,19 @@ const number = Joi.number().required();
 const words = Joi.string().required();
 const source = Joi.object({
   kind: Joi.string()
-    .valid("maker's sheet", 'proven on this press', 'proven on like goods', 'house rule', 'reference chart', 'computed')
+    .valid(
+      "maker's sheet",
+      'proven on this press',
+      'proven on like goods',
+      'house rule',
+      'set by hand',
+      'never checked',
+      'reference chart',
+      'computed',
+    )
     .required(),
   rule: Joi.string(),
+  what: Joi.string(),
   row: Joi.string(),
   formula: Joi.string(),
   times: Joi.number().integer(),

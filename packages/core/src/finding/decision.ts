@@ -5,6 +5,10 @@ export type Source =
   /** On this press too, but on other goods of the same cloth and build. */
   | { kind: 'proven on like goods'; times: number; last: string }
   | { kind: 'house rule'; rule: string }
+  /** Somebody chose it for this job. */
+  | { kind: 'set by hand' }
+  /** What it would be corrected by was never measured. */
+  | { kind: 'never checked'; what: string }
   | { kind: 'reference chart'; row: string }
   | { kind: 'computed'; formula: string };
 
@@ -40,7 +44,7 @@ export function overrule<T>(decision: Decision<T>, value: T | undefined | null):
     ...decision,
     value,
     why: 'Set by hand for this job.',
-    source: { kind: 'house rule', rule: 'set by hand' },
+    source: { kind: 'set by hand' },
     overruled: { proposal: decision.value, why: decision.why },
   };
 }

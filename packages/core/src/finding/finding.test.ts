@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { blocking, bySeverity, keyed, overrule, type Decision, type Finding } from './index.js';
+import { blocking, bySeverity, grouped, overrule, titleOf, type Decision, type Finding } from './index.js';
 
 const finding = (code: string, severity: Finding['severity'], waivable = true): Finding => ({
   code,
@@ -45,30 +45,46 @@ describe('a list of findings on a screen', () => {
       ...(mark === undefined ? {} : { marks: [{ x: mark, y: 0, width: 1, height: 1 }] }),
     },
   });
-  const keysOf = (list: readonly Finding[]) => keyed(list).map(({ key }) => key);
-
-  it('has a key for each, however many there are of a kind', () =>
+  it('says once what is the same of several sides, loses nothing, and keeps the order', () =>
     fc.assert(
       fc.property(fc.array(some), (list) => {
-        const keys = keysOf(list.map(made));
-        expect(new Set(keys).size).toBe(list.length);
+        const findings = list.map(made);
+        const groups = grouped(findings);
+        expect(new Set(groups.map(({ key }) => key)).size).toBe(groups.length);
+        expect(groups.map(({ findings: [first] }) => first.title)).toEqual([
+          ...new Set(findings.map(({ title }) => title)),
+        ]);
+        const within = groups.flatMap((group) => group.findings);
+        expect(within).toHaveLength(findings.length);
+        for (const finding of findings) expect(within).toContain(finding);
       }),
     ));
   it('knows each again when others come, go and change places: what is cleared is gone, what stays stays', () =>
     fc.assert(
       fc.property(
-        fc
-          .uniqueArray(some, { selector: (one) => JSON.stringify(one) })
-          .chain((list) => fc.tuple(fc.constant(list), fc.shuffledSubarray(list))),
+        fc.array(some).chain((list) => fc.tuple(fc.constant(list), fc.shuffledSubarray(list))),
         ([before, after]) => {
-          const had = new Map(keyed(before.map(made)).map(({ key, finding: one }) => [key, one]));
-          const has = keyed(after.map(made));
-          for (const { key, finding: one } of has) expect(had.get(key)).toEqual(one);
-          const gone = keysOf(before.map(made)).filter((key) => !has.some((one) => one.key === key));
-          expect(gone.length).toBe(before.length - after.length);
+          const had = new Map(grouped(before.map(made)).map(({ key, findings: [{ title }] }) => [key, title]));
+          const has = grouped(after.map(made));
+          for (const { key, findings } of has) expect(had.get(key)).toBe(findings[0].title);
+          for (const [key, title] of had)
+            expect(has.some((one) => one.key === key)).toBe(after.some(({ code }) => code === title));
         },
       ),
     ));
+  it('names the sides that are spoken of', () => {
+    const on = (sideName: string, title = 'busy'): Finding => ({
+      ...finding('art.seam', 'note'),
+      title,
+      where: { stage: 'art', sideName },
+    });
+    expect(grouped([on('front'), on('back'), on('front'), on('back', 'quiet')]).map(({ sides }) => sides)).toEqual([
+      ['front', 'back'],
+      ['back'],
+    ]);
+    expect(titleOf(on('front'))).toBe('busy · front');
+    expect(titleOf(finding('art.seam', 'note'))).toBe('art.seam');
+  });
 });
 
 describe('overrule', () => {

@@ -15,8 +15,11 @@ export interface Finding {
   title: string;
   why: string;
   remedy: string;
-  /** The stage, or the shop itself, and where it can be pointed at: the side of the blank and the places on it, in the side's millimetres. */
-  where: { stage: Stage | 'shop'; side?: number; marks?: Rect[] };
+  /**
+   * The stage, or the shop itself, and where it can be pointed at: the side of the blank and the places on it, in the side's millimetres. `sideName`: what that
+   * side is called, where the same check speaks of several.
+   */
+  where: { stage: Stage | 'shop'; side?: number; sideName?: string; marks?: Rect[] };
   /** False where going on makes no sense whoever says so: a job without a blank, a print that is not there. */
   waivable: boolean;
 }
@@ -38,20 +41,33 @@ export const bySeverity = (findings: readonly Finding[]): Finding[] =>
 export const blocking = (findings: readonly Finding[], waivers: readonly Waiver[]): Finding[] =>
   findings.filter((f) => f.severity === 'stop' && !(f.waivable && waivers.some((w) => w.code === f.code)));
 
-/** What a finding is about: its check, the side and the places on it. Two with the same text about two sides are two. */
-const about = ({ code, where: { stage, side, marks } }: Finding): string =>
-  JSON.stringify([code, stage, side ?? null, (marks ?? []).map(({ x, y, width, height }) => [x, y, width, height])]);
+/** Findings that say the same of several sides or places, said once. */
+export interface FindingGroup {
+  /** By it a list on a screen tells them apart however they come, go and change places. */
+  key: string;
+  /** At least one; the first stands for all. */
+  findings: [Finding, ...Finding[]];
+  /** The sides that are spoken of by name, in order, each once. */
+  sides: string[];
+}
 
 /**
- * Findings with a key each, by which a list on a screen tells them apart however they come, go and change places: no two are alike, and none depends on the
- * others unless they are about the very same. O(n).
+ * Findings of the same check that say the same, together; the order of the first of each is kept. No two groups have one key, and none depends on the others.
+ * O(n).
  */
-export function keyed(findings: readonly Finding[]): { key: string; finding: Finding }[] {
-  const times = new Map<string, number>();
-  return findings.map((finding) => {
-    const what = about(finding);
-    const before = times.get(what) ?? 0;
-    times.set(what, before + 1);
-    return { key: before === 0 ? what : `${what} ${before}`, finding };
-  });
+export function grouped(findings: readonly Finding[]): FindingGroup[] {
+  const groups = new Map<string, FindingGroup>();
+  for (const finding of findings) {
+    const { code, severity, title, where } = finding;
+    const key = JSON.stringify([code, where.stage, severity, title]);
+    const group: FindingGroup = groups.get(key) ?? { key, findings: [finding], sides: [] };
+    if (groups.has(key)) group.findings.push(finding);
+    groups.set(key, group);
+    if (where.sideName !== undefined && !group.sides.includes(where.sideName)) group.sides.push(where.sideName);
+  }
+  return [...groups.values()];
 }
+
+/** What a finding says, with the side it is about where several are spoken of. */
+export const titleOf = ({ title, where }: Pick<Finding, 'title' | 'where'>): string =>
+  where.sideName === undefined ? title : `${title} · ${where.sideName}`;

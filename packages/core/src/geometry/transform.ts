@@ -28,7 +28,7 @@ export function rotation(degrees: number): Transform {
 }
 
 /** The map that does `first`, then `second`. */
-export const then = (first: Transform, second: Transform): Transform => ({
+const inTurn = (first: Transform, second: Transform): Transform => ({
   a: second.a * first.a + second.c * first.b,
   b: second.b * first.a + second.d * first.b,
   c: second.a * first.c + second.c * first.d,
@@ -38,7 +38,7 @@ export const then = (first: Transform, second: Transform): Transform => ({
 });
 
 /** Does every map in turn, the first one first. */
-export const chain = (...steps: readonly Transform[]): Transform => steps.reduce(then, IDENTITY);
+export const chain = (...steps: readonly Transform[]): Transform => steps.reduce(inTurn, IDENTITY);
 
 /** Area factor of the map; negative when it mirrors. */
 export const determinant = (t: Transform): number => t.a * t.d - t.b * t.c;

@@ -15,7 +15,7 @@ import {
 } from '../bench/index.js';
 import { filmInText } from '../blank/index.js';
 import type { UnitPrinter } from '../units/index.js';
-import { STAGES, type Stage } from '../finding/index.js';
+import { STAGES, titleOf, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
 import type { RunPlan } from './job.js';
 import type { JobView } from './view.js';
@@ -233,7 +233,7 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
     if (stage !== at)
       return {
         stage,
-        sentence: `${block.title}.`,
+        sentence: `${titleOf(block)}.`,
         label: `Back to ${stageName(stage)}`,
         command: { kind: 'go', to: stage },
       };

@@ -35,7 +35,7 @@ export const missing = (stage: Stage, title: string, why: string, remedy: string
   waivable: false,
 });
 
-/** Findings with the side that each is about in front, where the same check speaks of several: told alike they would look like one that is said twice. */
+/** Findings with the name of the side that each is about, where the same check speaks of several. */
 export function namedBySide(findings: readonly Finding[], { sides }: Pick<Blank, 'sides'>): Finding[] {
   const about = (code: string) =>
     new Set(findings.flatMap((one) => (one.code === code && one.where.side !== undefined ? [one.where.side] : [])))
@@ -43,10 +43,7 @@ export function namedBySide(findings: readonly Finding[], { sides }: Pick<Blank,
   return findings.map((one) => {
     const name = one.where.side === undefined ? undefined : sides[one.where.side]?.name;
     if (name === undefined || about(one.code) < 2) return one;
-    return {
-      ...one,
-      title: `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${one.title.charAt(0).toLowerCase()}${one.title.slice(1)}`,
-    };
+    return { ...one, where: { ...one.where, sideName: name } };
   });
 }
 

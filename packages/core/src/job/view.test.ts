@@ -44,13 +44,13 @@ describe('findings on several sides', () => {
     { fill: 'own' as const, items: [samplePicture()] },
     { fill, items: [] },
   ];
-  const titles = (fill: 'same' | 'own') =>
+  const sidesOf = (fill: 'same' | 'own') =>
     viewJob(file(bag, { design: design(fill) }, { arts: [small] }), floor, print)
       .findings.art.filter(({ code }) => code === 'art.resolution')
-      .map(({ title }) => title.split(':')[0]);
+      .map(({ where }) => where.sideName);
   it('name their side where the same is said of several, and not where it is said of one', () => {
-    expect(titles('same')).toEqual(['Front', 'Back']);
-    expect(titles('own')).toEqual([expect.stringMatching(/pixels per inch/)]);
+    expect(sidesOf('same')).toEqual(['front', 'back']);
+    expect(sidesOf('own')).toEqual([undefined]);
   });
 });
 

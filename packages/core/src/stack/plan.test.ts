@@ -56,7 +56,7 @@ describe('the dial', () => {
     expect(settings.dwell.value).toBeGreaterThan(90);
   });
   it('of a press nobody checked is taken at its word', () =>
-    expect(samplePlan(blankOf('tee')).dial).toMatchObject({ confidence: 'start', source: { kind: 'house rule' } }));
+    expect(samplePlan(blankOf('tee')).dial).toMatchObject({ confidence: 'start', source: { kind: 'never checked' } }));
 });
 
 // Cases of common practice, no published source; the bounds are counts of places no two of which one pressing holds.

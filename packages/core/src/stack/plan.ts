@@ -72,7 +72,7 @@ function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<n
       value: wanted,
       unit: '°C',
       why: `${press.name} was never checked, so that its dial is taken at its word.`,
-      source: { kind: 'house rule', rule: 'no press check' },
+      source: { kind: 'never checked', what: press.name },
       confidence: 'start',
     };
   const off = usable.dial - wanted;

@@ -96,8 +96,8 @@ export function checkSeams(
       artFinding(
         'art.seam',
         meant ? 'fix' : 'note',
-        `The art does not meet itself: ΔE ${match.p90.toFixed(0)} along the seam`,
-        'Where the two edges come together their colours differ, and a line shows. 1 is just seen, 5 is plain.',
+        'The art does not meet itself along the seam',
+        `Where the two edges come together their colours differ, and a line shows: ΔE ${match.p90.toFixed(0)}. 1 is just seen, 5 is plain.`,
         'Use a pattern that repeats, let one picture run across, or a plain ground at the edges.',
         { side: i, marks: [{ x: width - 2, y: 0, width: 2, height }] },
       ),
