@@ -52,6 +52,13 @@ describe('a repeat', () => {
       { values: { name: 'Bo' }, count: 2 },
       { values: { name: 'Cleo' }, count: 1, of: 'left' },
     ]);
+    // A left and a right one of two people are no pair.
+    const two = (['left', 'right'] as const).map((of, i) => ({
+      values: { name: i === 0 ? 'Ada' : 'Bo' },
+      count: 1,
+      of,
+    }));
+    expect(rows(two, 0, 1)).toEqual(two);
     expect(pairFindings(rows(null, 3), 1)).toEqual([]);
     // Goods that stand alone say nothing of pairs.
     expect(repeatOf({ ...job, run: null }, { pieces: [1] }, { family: 'mug' }).run).toBeNull();

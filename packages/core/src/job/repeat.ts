@@ -26,8 +26,10 @@ function rowsOf(
   for (let i = 0; i < pieces.length; i++) {
     const [piece = 0, other] = [pieces[i], pieces[i + 1]];
     const of = ofPair(blank, run, piece) ?? 'left';
-    const whole = of === 'left' && other === piece + 1 && ofPair(blank, run, other) === 'right';
-    rows.push({ values: valuesOf(run, piece), ...(whole ? { count: 2 } : { count: 1, of }) });
+    const values = valuesOf(run, piece);
+    const sameRow = run === null || (other !== undefined && valuesOf(run, other) === values);
+    const whole = of === 'left' && other === piece + 1 && sameRow && ofPair(blank, run, other) === 'right';
+    rows.push({ values, ...(whole ? { count: 2 } : { count: 1, of }) });
     if (whole) i++;
   }
   // Pairs that are all alike need no table.
