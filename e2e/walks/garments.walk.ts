@@ -123,9 +123,7 @@ walk(
       pieces: 2,
       blankName: 'Volunteer tee, size S',
     });
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await w.press(0);
     await expect(w.page.getByText(/Ada/).first()).toBeVisible();
     await w.pressOn(Infinity);

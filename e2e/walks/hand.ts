@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import type { JobFile } from '@kanga/core/job';
 import { enter, next, readJob, seen } from '../shop.js';
 
 /** What a hand does on a screen, counted: clicks and taps, keys that say something by themselves, and fields that are typed into. */
@@ -61,10 +62,12 @@ export class Hand {
     await expect(this.page.getByText(/pixels per inch|sharp at any size/).first()).toBeVisible();
   }
 
-  private events = async (): Promise<number> => {
-    const id = /jobs\/([^/]+)/.exec(this.page.url())?.[1] ?? '';
-    return (await readJob(this.page.request, id)).events.length;
-  };
+  /** The job that stands on the screen. */
+  get id(): string {
+    return /jobs\/([^/]+)/.exec(this.page.url())?.[1] ?? '';
+  }
+
+  file = (): Promise<JobFile> => readJob(this.page.request, this.id);
 
   /** Sets the clock forth by what stands on it, as somebody waits. */
   private async wait(): Promise<void> {
@@ -72,6 +75,13 @@ export class Hand {
     if ((await clock.count()) === 0) return;
     const [minutes = 0, seconds = 0] = (await clock.innerText()).replace('−', '-').split(':').map(Number);
     if (minutes * 60 + seconds > 0) await this.page.clock.fastForward((minutes * 60 + seconds) * 1000);
+  }
+
+  /** By the line over the sheet to the stack, and on to a press. */
+  async toStack(press: string): Promise<void> {
+    await this.enter('On to Sheet');
+    await this.enter('On to Stack');
+    await this.click(this.page.getByText(press, { exact: true }).first());
   }
 
   /** Freezes the plan, and presses so many beds, or all; or goes on until the line offers something. */
@@ -83,13 +93,13 @@ export class Hand {
 
   /** Does what the line says, with the patience that the clocks ask for, until so many beds are pressed in all. */
   async pressOn(beds: number, until = 'Inspect'): Promise<void> {
-    const id = /jobs\/([^/]+)/.exec(this.page.url())?.[1] ?? '';
-    const file = await readJob(this.page.request, id);
+    const file = await this.file();
     const atOnce = file.plan?.atOnce ?? 1;
     const last = Math.min(beds, Math.ceil(file.job.pieces / atOnce));
     this.pieces = Math.min(file.job.pieces, last * atOnce);
     const line = next(this.page);
-    const now = async () => `${(await line.textContent().catch(() => null)) ?? ''} ${await this.events()}`;
+    const now = async () =>
+      `${(await line.textContent().catch(() => null)) ?? ''} ${(await this.file()).events.length}`;
     for (let i = 0; i < 600; i++) {
       await expect(line).toBeVisible();
       const offered = (await line.textContent()) ?? '';

@@ -75,9 +75,7 @@ walk(
     expect(across).toBeLessThanOrEqual(106.7);
     await w.enter('On to Art');
     await w.picture('Star chart');
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await expect(w.steps(/./).first()).toContainText('Wipe it clean');
     await expect(w.steps('Hold it')).toHaveCount(1);
     await w.press();
@@ -119,9 +117,7 @@ walk(
     await w.job('Mouse pads', 4);
     await w.goods('Mouse pad, fabric face');
     await w.picture('Star chart');
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await expect(w.page.getByRole('img', { name: /Mouse pad.*Transfer.*Cloth/ })).toBeVisible();
     await expect(w.steps('Print up, the blank face down on it')).toHaveCount(1);
     await w.press();
@@ -145,9 +141,7 @@ walk(
     await expect(w.at(w.say('4.25 × 3 in', '108 × 76.2 mm'))).toBeVisible();
     await w.enter('On to Art');
     await w.picture('Star chart');
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await expect(w.steps('Let it cool before the other side')).toHaveCount(1);
     await expect(w.shows(w.say('400 °F', '204 °C'))).toBeVisible();
     await w.press();
@@ -168,9 +162,7 @@ walk(
     await w.goods('Burlap-look coaster');
     await w.picture('Open night badge');
     await expect(w.finding(/covers part of the face/)).toBeVisible();
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await expect(w.shows(w.say('360 °F', '182 °C'))).toBeVisible();
     await expect(w.steps(/[Ll]ift one corner/)).not.toHaveCount(0);
     await w.press();

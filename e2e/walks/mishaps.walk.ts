@@ -42,9 +42,7 @@ walk(
     await w.job('One mouse pad', 1);
     await w.goods('Mouse pad, fabric face');
     await w.picture('Star chart');
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await w.press(Infinity, 'Opened');
     // Twenty seconds in, somebody calls, and the press is opened.
     await w.page.clock.fastForward(20_000);

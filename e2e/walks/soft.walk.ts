@@ -15,9 +15,7 @@ walk(
     await w.job('Zip cases', 2);
     await w.goods('Zip case, neoprene');
     await w.picture('Star chart');
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await w.click(w.at('From above: the bed'));
     await expect(w.page.getByRole('img', { name: /on the plate of/ }).first()).toBeVisible();
     await w.reads('Keep the zip off the hot plate', 'the zip hangs off the edge of the plate');
@@ -245,9 +243,7 @@ walk(
       .fill(`name,no\n${names.map((name, i) => `${name},${i + 1}`).join('\n')}`);
     await expect(w.page.getByRole('status').filter({ hasText: '12 pairs' })).toBeVisible();
     await w.click(w.page.getByRole('button', { name: 'Use 24 pieces' }));
-    await w.enter('On to Sheet');
-    await w.enter('On to Stack');
-    await w.click(w.at('Front press'));
+    await w.toStack('Front press');
     await expect(w.page.getByText(/keep the press busy/)).toBeVisible();
     await w.press(0);
     await expect(w.page.getByText(/Ada.*left.*Ada.*right/)).toBeVisible();

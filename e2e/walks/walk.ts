@@ -1,7 +1,6 @@
 import { expect, test, type APIRequestContext, type Locator, type Page } from '@playwright/test';
-import type { JobFile } from '@kanga/core/job';
 import type { Shop } from '@kanga/contract/shop';
-import { demo, readJob } from '../shop.js';
+import { demo } from '../shop.js';
 import { Hand } from './hand.js';
 
 export type Unit = 'in' | 'mm';
@@ -40,12 +39,6 @@ export class Walk extends Hand {
     await expect(this.page.getByRole('dialog')).toContainText(words);
     await this.click(this.page.getByRole('button', { name: 'Close' }));
   }
-
-  get id(): string {
-    return /jobs\/([^/]+)/.exec(this.page.url())?.[1] ?? '';
-  }
-
-  file = (): Promise<JobFile> => readJob(this.request, this.id);
 
   /** Pictures, sheets and stack come from here on; what is planned is on one of the presses. */
   async stack(press?: string): Promise<void> {

@@ -2,7 +2,7 @@ import { isHardGoods, type Blank, type Template } from '../blank/index.js';
 import { TORN_GAP } from '../sheet/index.js';
 import { schoolOf, type HouseRules, type Press } from '../shop/index.js';
 import { HELD_IN_SHORT, holdOf } from './hold.js';
-import { isOtherwise, padOf, squeezed, USUAL_THICKNESS, type PadChoice } from './pads.js';
+import { cutUp, isOtherwise, padOf, squeezed, USUAL_THICKNESS, type PadChoice } from './pads.js';
 import { wayUpOf } from './way-up.js';
 
 export const LAYER_ROLES = [
@@ -59,8 +59,7 @@ const PLAIN = { thickness: 0.1 };
 /** The parts that stacks are made of, each with its size and its reason. */
 function partsOf(blank: Blank, template: Template, house: HouseRules, press: Press, cutTo: number) {
   const { width, height } = template.bleedBox;
-  const up = (length: number) => Math.ceil(length / cutTo - 1e-6) * cutTo;
-  const sized = (by: number) => ({ width: up(width + 2 * by), height: up(height + 2 * by) });
+  const sized = (by: number) => ({ width: cutUp(width + 2 * by, cutTo), height: cutUp(height + 2 * by, cutTo) });
   const fresh = house.reuse === 'never' ? `fresh ${house.paper}` : `${house.paper}, fresh for each design`;
   const held = HELD_IN_SHORT[holdOf(blank, house)];
   const torn = house.lines === 'torn edge' && !isHardGoods(blank.family);

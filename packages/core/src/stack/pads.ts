@@ -92,6 +92,9 @@ function atHand(pads: readonly Pad[], kinds: readonly Pad['kind'][], width: numb
 /** A pad at hand that is less than this share of what it could be is not worth taking: too much of the print would lie beside it. */
 const LEAST_SHARE = 0.8;
 
+/** A length as it is cut: up to the next whole step of `cutTo`, mm. */
+export const cutUp = (length: number, cutTo: number): number => Math.ceil(length / cutTo - 1e-6) * cutTo;
+
 /**
  * The pad under a side of a blank: inside its seams and smaller than the transfer's paper on every side. One at hand is taken where it is nearly as large as it
  * may be; else its size is what to cut, in whole steps of `cutTo` mm. A cloth lies under all of the transfer.
@@ -102,8 +105,7 @@ export function padOf(blank: Blank, template: Template, house: HouseRules, press
   const { kind, why } = want;
   if (kind === 'cloth') {
     const { width, height } = template.bleedBox;
-    const up = (length: number) => Math.ceil(length / cutTo - 1e-6) * cutTo;
-    const size = { width: up(width), height: up(height) };
+    const size = { width: cutUp(width, cutTo), height: cutUp(height, cutTo) };
     return {
       name: NAMES.cloth,
       kind,
