@@ -21,6 +21,8 @@ export default defineConfig({
   reporter: [['list'], ['json', {}]],
   outputDir: 'test-results',
   use: {
+    // What is not there after a minute does not come.
+    actionTimeout: 60_000,
     baseURL: process.env['KANGA_URL'],
     // What a test asks for beside the page, as a program of this machine.
     extraHTTPHeaders: { 'x-kanga-token': process.env['KANGA_TOKEN'] ?? '' },

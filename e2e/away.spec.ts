@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { closePress, demo, enter, jobId, next, readJob } from './shop.js';
+import { closePress, deeds, demo, enter, freeze, next, readJob } from './shop.js';
 
 // The service worker is what keeps the application here.
 test.use({ serviceWorkers: 'allow' });
@@ -10,8 +10,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   context,
   request,
 }) => {
-  const id = await jobId(request, 'Volunteer tees');
-  expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
+  const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   const kept = ['shop', 'proven', 'bench', `jobs/${id}/packed`].map((path) => `/api/${path}`);
   await expect
@@ -22,7 +21,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   await expect(next(page)).toContainText('Done');
   await enter(page, 'Done');
   await closePress(page);
-  await expect.poll(async () => (await readJob(request, id)).events.length).toBe(2);
+  await expect.poll(async () => deeds(await readJob(request, id)).length).toBe(2);
   const clock = async () => {
     const [minutes = 0, seconds = 0] = (await page.getByTestId('clock').innerText())
       .replace('−', '-')
@@ -34,7 +33,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   await page.reload();
   // What the server has had long since is there, the clock runs on from when it was started, and the screen says that it is alone.
   await expect(next(page)).toContainText('Opened');
-  await expect(page.getByText('This screen is alone')).toBeVisible();
+  await expect(page.getByText('Offline: entries are kept here')).toBeVisible();
   const { events, plan } = await readJob(request, id);
   const started = Date.parse(events.at(-1)?.at ?? '');
   const dwell = plan?.steps[1]?.seconds ?? NaN;
@@ -42,17 +41,17 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
     .poll(async () => Math.abs((await clock()) - (dwell - (Date.now() - started) / 1000)))
     .toBeLessThanOrEqual(1);
   await enter(page, 'Opened');
-  await expect(page.getByText('1 entry is kept here until it does.')).toBeVisible();
+  await expect(page.getByText('1 entry waits for the server')).toBeVisible();
   // Reloaded once more, its own entry is there, too; the rest of the job says that it shows how it was.
   await page.reload();
-  await expect(page.getByText('1 entry is kept here until it does.')).toBeVisible();
+  await expect(page.getByText('1 entry waits for the server')).toBeVisible();
   await page.goto(`/jobs/${id}/stack`);
   await expect(page.getByText(/This is how it was at/)).toBeVisible();
   await page.goto('/bench');
-  await expect(page.getByText('This screen is alone').first()).toBeVisible();
+  await expect(page.getByText('Offline: entries are kept here').first()).toBeVisible();
   await context.setOffline(false);
   await expect
-    .poll(async () => (await readJob(request, id)).events.map((event) => event.kind), { timeout: 20_000 })
+    .poll(async () => deeds(await readJob(request, id)), { timeout: 20_000 })
     .toEqual(['done', 'start', 'done']);
-  await expect(page.getByText('This screen is alone')).toHaveCount(0);
+  await expect(page.getByText('Offline: entries are kept here')).toHaveCount(0);
 });

@@ -1,15 +1,14 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { benchState } from '@kanga/core/bench';
 import sharp from 'sharp';
-import { CLOSE, closePress, demo, enter, freeze, jobId, next, readJob, seen } from './shop.js';
+import { CLOSE, closePress, deeds, demo, enter, freeze, jobId, next, readJob, seen } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
-const kinds = async (request: APIRequestContext, id: string) =>
-  (await readJob(request, id)).events.map(({ kind }) => kind);
+const kinds = async (request: APIRequestContext, id: string) => deeds(await readJob(request, id));
 const lane = (page: Page, name: string) => page.getByRole('region', { name: new RegExp(`^${name}`) });
 const else_ = async (page: Page, ...path: (string | RegExp)[]) => {
-  await page.getByRole('button', { name: 'Something else…' }).click();
+  await page.getByRole('button', { name: 'More…' }).click();
   for (const name of path) await page.getByRole('dialog').getByRole('button', { name }).first().click();
 };
 
@@ -23,7 +22,7 @@ test('two presses side by side: each is told by its own button, the line asks fo
   const [back, front] = [lane(page, 'Back press'), lane(page, 'Front press')];
   await expect(back.getByRole('heading', { name: 'Lint-roll' })).toBeVisible();
   await expect(front.getByRole('heading', { name: 'Lint-roll' })).toBeVisible();
-  await page.getByLabel('Who').selectOption('Juniper');
+  await page.getByLabel('Operator').selectOption('Juniper');
   await seen(page);
   await front.getByRole('button', { name: 'Done' }).click();
   // Nothing measures its plate: whoever stands there is asked, once.
@@ -40,7 +39,7 @@ test('two presses side by side: each is told by its own button, the line asks fo
   await expect.poll(() => kinds(request, cushions.id)).toEqual(['done']);
   await expect
     .poll(async () => (await readJob(request, tees.id)).events.map(({ by }) => by))
-    .toEqual(['Juniper', 'Juniper', 'Juniper']);
+    .toEqual([null, 'Juniper', 'Juniper', 'Juniper']);
   // Its pre-press is over in ten seconds: then the line asks for that, before anything else.
   await expect(page.getByText(/^Front press\. Piece 1 of 2: open at zero/)).toBeVisible({ timeout: 20_000 });
 });
@@ -73,7 +72,7 @@ test('while a clock runs, the next piece is made ready, and what cools has a clo
   await enter(page, 'Done');
   const rack = page.getByRole('group', { name: 'Cooling' });
   await expect(rack).toContainText(/piece 1 1:\d\d/);
-  await expect(page.getByText('The plate is coming back to its heat')).toBeVisible();
+  await expect(page.getByText('The plate is recovering its heat')).toBeVisible();
 });
 
 test('a pressing is stopped, repeated, swapped to another press, a piece is scrapped; and all of it is taken back', async ({
@@ -89,17 +88,17 @@ test('a pressing is stopped, repeated, swapped to another press, a piece is scra
   await expect(next(page)).toContainText(CLOSE);
   await else_(page, 'Repeat a step…', 'Lint-roll');
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
-  await else_(page, 'Go on on another press…', /Front press: set its dial/);
+  await else_(page, 'Move to another press…', /Front press: set its dial/);
   await expect(page.getByRole('heading', { name: 'Front press' })).toBeVisible();
   await else_(page, 'Scrap a piece…', /Specks/);
   await expect.poll(async () => benchState(plan, (await readJob(request, id)).events).beds[0]?.over).toBe('given up');
   await expect(page.getByText(/piece 2 of 24/).first()).toBeVisible();
   for (let i = 0; i < 6; i++) {
     const before = (await kinds(request, id)).length;
-    await page.getByRole('button', { name: 'Take the last back' }).click();
+    await page.getByRole('button', { name: 'Undo last step' }).click();
     await expect.poll(async () => (await kinds(request, id)).length).toBe(before + 1);
   }
-  await expect(page.getByRole('button', { name: 'Take the last back' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Undo last step' })).toBeDisabled();
   await expect(page.getByRole('heading', { name: 'Back press' })).toBeVisible();
 });
 
@@ -129,8 +128,8 @@ test('the simulated press is set, closed and opened, and its clock follows', asy
 test('a foot pedal is taught once, and does what is due', async ({ page, request }) => {
   const { id } = await freeze(request, 'Star-chart cushions', 'Front press');
   await page.goto(`/jobs/${id}/press`);
-  await else_(page, 'Teach the foot pedal…', 'Teach the pedal');
-  await expect(page.getByText('Tread on the pedal now.')).toBeVisible();
+  await else_(page, 'Foot pedal…', 'Set up the pedal');
+  await expect(page.getByText('Press the pedal now.')).toBeVisible();
   await page.keyboard.press('F9');
   await expect(page.getByText('It sends the key F9.')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -259,11 +258,11 @@ test('the log is searched, and a recipe is accepted for the plans to come', asyn
   await page.goto('/log');
   const rows = page.getByRole('row').filter({ has: page.getByRole('cell') });
   await expect(rows.first()).toBeVisible();
-  await page.getByRole('searchbox', { name: 'Words' }).fill('moon slipped');
+  await page.getByRole('searchbox', { name: 'Search' }).fill('moon slipped');
   await expect(rows).toHaveCount(1);
   await expect(rows.first()).toContainText('Wren');
-  await page.getByRole('searchbox', { name: 'Words' }).fill('no such thing');
-  await expect(page.getByText('No pressing is like that. Leave a word or a choice out.')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Search' }).fill('no such thing');
+  await expect(page.getByText('Nothing found. Remove a word or a filter.')).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save these as CSV' }).click(),

@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { demo, freeze, jobId, next, painted, readJob, seen } from './shop.js';
+import { deeds, demo, freeze, jobId, next, painted, readJob, seen } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -15,8 +15,7 @@ const atOnce = (screen: Page, how: 'tap' | 'press'): Promise<void> =>
       else document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true }));
     }).observe(document.body, { subtree: true, childList: true, characterData: true });
   }, how);
-const kinds = async (request: APIRequestContext, id: string) =>
-  (await readJob(request, id)).events.map(({ kind }) => kind);
+const kinds = async (request: APIRequestContext, id: string) => deeds(await readJob(request, id));
 
 test('two quick presses mark one step, and so do two people who press at once', async ({ page, request, browser }) => {
   const { id } = await freeze(request, 'Volunteer tees', 'Front press');
@@ -51,7 +50,7 @@ test('a plate that is cold is closed by no key, and only by who is sure of it', 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await next(page).click();
   await expect(page.getByRole('dialog')).toContainText(/The plate is at \d+ of \d+ °C/);
-  await page.getByRole('button', { name: 'Wait' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   expect(await kinds(request, id)).toEqual(['done']);
   await next(page).click();
   await page.getByRole('button', { name: 'Close it cold', exact: true }).click();
@@ -64,13 +63,13 @@ test('Enter goes on with the line after a click on a button, and uses what was l
 }) => {
   const id = await jobId(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/art`);
-  const more = page.getByRole('button', { name: 'More figures' });
+  const more = page.getByRole('button', { name: 'More details' });
   await expect(next(page)).toBeEnabled();
   // Led to by Tab, a button is what Enter means.
   for (let i = 0; i < 120 && !(await more.evaluate((one) => one === document.activeElement)); i++)
     await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
-  const fewer = page.getByRole('button', { name: 'Fewer figures' });
+  const fewer = page.getByRole('button', { name: 'Fewer details' });
   await expect(fewer).toBeVisible();
   // Clicked, it is done with.
   await fewer.click();
@@ -89,6 +88,7 @@ test('however many pictures there are, the facts beside them stay in reach', asy
   }
   await page.goto(`/jobs/${id}/art`);
   const facts = page.getByRole('complementary', { name: 'Facts' });
+  await page.getByRole('button', { name: 'Change picture' }).click();
   await expect(page.getByTitle('own-5.svg')).toBeAttached();
   const [strip, beside] = [
     await page.getByRole('group', { name: 'Pictures' }).boundingBox(),
@@ -110,6 +110,7 @@ test('what is typed while an upload ends stays where it is', async ({ page, requ
     await route.continue();
   });
   const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><rect width="33" height="30"/></svg>';
+  await page.getByRole('button', { name: 'Change picture' }).click();
   await page
     .getByLabel('Upload your own')
     .setInputFiles({ name: 'late.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
@@ -117,7 +118,7 @@ test('what is typed while an upload ends stays where it is', async ({ page, requ
   const text = page.getByLabel('Text', { exact: true });
   await text.fill('Gannet Hi');
   send();
-  await expect(page.getByTitle('late.svg')).toBeAttached({ timeout: 30_000 });
+  await expect(page.getByRole('group', { name: 'What lies on this side' })).toContainText('late', { timeout: 30_000 });
   await text.pressSequentially('ll');
   await expect(text).toHaveValue('Gannet Hill');
   await expect

@@ -30,7 +30,7 @@ test('a spoiled piece is told why, and repeated by itself', async ({ page, reque
   const why = page.getByRole('region', { name: 'Why: Double or blurred image' });
   await expect(why.getByText('It shifted while it was peeled')).toBeVisible();
   await expect(why.getByText(/None of 5 others came out like this: a slip/).first()).toBeVisible();
-  await why.getByText('What else it may be').click();
+  await why.getByText('Other possible causes').click();
   await expect(why.getByText('The press opened with a jolt')).toBeVisible();
   await why.getByRole('button', { name: 'Repeat just this one' }).click();
   await expect(page).toHaveURL(/\/stack$/);
@@ -77,20 +77,20 @@ test('what is done otherwise in a repeat holds for that repeat, and the house go
   await page.goto(`/jobs/${id}/inspect`);
   const why = page.getByRole('region', { name: 'Why: Double or blurred image' });
   await expect(why.getByText('Hold the transfer with spray, nothing else.')).toBeVisible();
-  await expect(why.getByText('In that repeat alone')).toBeVisible();
+  await expect(why.getByText('In that repeat only')).toBeVisible();
   await why.getByRole('button', { name: 'Repeat just these 2, so changed' }).click();
   await expect(page).toHaveURL(/\/stack$/);
   const again = /jobs\/([^/]+)\//.exec(page.url())?.[1] ?? '';
   expect((await readJob(request, again)).job.overrides).toEqual({ house: { hold: 'spray' } });
   expect(((await (await request.get('/api/shop')).json()) as Shop).settings.house).toEqual(house);
-  const otherwise = page.getByRole('region', { name: 'Done otherwise in this job' });
+  const otherwise = page.getByRole('region', { name: 'Rules changed for this job' });
   await expect(otherwise.getByText('In this job: spray mist.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Steps', exact: true }).getByText(/spray/i).first()).toBeVisible();
   // Another one by hand, and both back again.
-  await otherwise.getByRole('button', { name: 'Do it otherwise in this job…' }).click();
+  await otherwise.getByRole('button', { name: 'Change the rules for this job…' }).click();
   await page.getByRole('dialog').getByLabel('Is protective paper used again?').selectOption({ index: 1 });
   await page.getByRole('dialog').getByRole('button', { name: 'Done', exact: true }).click();
-  const back = otherwise.getByRole('button', { name: 'As the house does' });
+  const back = otherwise.getByRole('button', { name: 'As the house rule' });
   await expect(back).toHaveCount(2);
   await back.first().click();
   await back.first().click();
@@ -102,7 +102,7 @@ test('the log says how much is spoiled, by what, and how many blanks to order', 
   await page.goto('/log');
   const fallout = page.getByRole('region', { name: 'Fallout' });
   await expect(fallout.getByText('1 of 16', { exact: true })).toBeVisible();
-  await expect(fallout.getByText(/Too few pieces to say whether the aim of 2 % is met/)).toBeVisible();
+  await expect(fallout.getByText(/Too few pieces to say whether the target of 2 % is met/)).toBeVisible();
   await expect(fallout.getByRole('img', { name: /Fallout by day, on average 6 %/ })).toBeVisible();
   await expect(fallout.getByText('Double or blurred image')).toBeVisible();
   const order = async () => Number(/Order (\d+) blanks/.exec((await fallout.textContent()) ?? '')?.[1]);

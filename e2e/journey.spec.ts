@@ -47,7 +47,6 @@ test('the demo job goes from blank to inspected with Enter and one choice', asyn
   await expect(page.getByRole('heading', { name: 'Back press' })).toBeVisible();
 
   // The clock is kept from its recorded start: a reload loses no time.
-  await enter(page, 'Done');
   await closePress(page);
   await expect(next(page)).toContainText('Opened');
   await page.waitForTimeout(2500);
@@ -101,7 +100,7 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await page.getByLabel('Height of the print area').press('Enter');
   await page.getByText('Cloth', { exact: true }).click();
   await expect(page.getByLabel('Polyester, %')).toHaveValue('100');
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.getByRole('button', { name: 'Add to the shelf' }).click();
   await expect(page.getByText('190.5 × 190 mm')).toBeVisible();
   await expect(page.getByText('takes dye', { exact: true })).toBeVisible();
   await enter(page, 'On to Art');
@@ -117,7 +116,7 @@ test('a job with one’s own measured blank and a large JPEG of one’s own', as
   await page.getByText('13 × 19 in', { exact: true }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'PDF to look at' }).click(),
+    page.getByRole('button', { name: 'Preview PDF' }).click(),
   ]);
   const path = info.outputPath('sheets.pdf');
   await download.saveAs(path);

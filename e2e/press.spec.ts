@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { demo, jobId, readJob } from './shop.js';
+import { demo, jobId, openFinding, readJob } from './shop.js';
 
 test.beforeEach(({ request }) => demo(request));
 
@@ -16,7 +16,7 @@ test('a press is checked, and the plan says what to set its dial to', async ({ p
   await expect(form.getByText(/One reading was not believed/)).toBeVisible();
   await readings.nth(4).fill('190');
   await form.getByRole('group', { name: 'front' }).getByText('Slid out').click();
-  await form.getByRole('button', { name: 'Keep this check' }).click();
+  await form.getByRole('button', { name: 'Save this check' }).click();
   await expect(form).toHaveCount(0);
 
   const id = await jobId(request, 'Star-chart cushions');
@@ -31,8 +31,8 @@ test('a press is checked, and the plan says what to set its dial to', async ({ p
 test('like work at a lower temperature takes longer, and is taken with one press', async ({ page, request }) => {
   const id = await jobId(request, 'Star-chart cushions');
   await page.goto(`/jobs/${id}/stack`);
-  await page.getByText('Like work at other temperatures').click();
-  const take = page.getByRole('button', { name: /Take 190 °C for/ });
+  await page.getByText('Same result at other temperatures').click();
+  const take = page.getByRole('button', { name: /Use 190 °C for/ });
   await take.click();
   await expect(page.getByText('Set by hand; proposed: 195 °C')).toBeVisible();
 });
@@ -81,8 +81,8 @@ test('a press is read with the thermometer, place by place', async ({ page }) =>
   expect(shown.every((text) => /^\d{3} °C$/.test(text))).toBe(true);
   // The stand-in's plate is hotter at its back.
   expect(parseInt(shown[1] ?? '')).toBeGreaterThan(parseInt(shown[7] ?? ''));
-  await form.getByRole('textbox', { name: 'Who checks?' }).fill('Wren');
-  await form.getByRole('button', { name: 'Keep this check' }).click();
+  await form.getByRole('textbox', { name: 'Operator' }).fill('Wren');
+  await form.getByRole('button', { name: 'Save this check' }).click();
   await expect(form).toHaveCount(0);
 });
 
@@ -92,7 +92,7 @@ test('a press of one’s own is told about, and taken away again', async ({ page
   const form = page.getByRole('dialog');
   await form.getByRole('textbox', { name: 'Name' }).fill('Cap press');
   await form.getByLabel('Kind').selectOption('cap press');
-  await form.getByRole('textbox', { name: 'Between the plates, locked' }).fill('3/4 in');
+  await form.getByRole('textbox', { name: 'Gap when closed' }).fill('3/4 in');
   await form.getByRole('button', { name: 'Add a pad' }).click();
   await form.getByRole('textbox', { name: 'Thick' }).fill('nothing');
   await expect(form.getByText(/A pad needs three lengths/)).toBeVisible();
@@ -101,7 +101,7 @@ test('a press of one’s own is told about, and taken away again', async ({ page
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(form).toHaveCount(0);
   await expect(page.getByText(/19(\.\d+)? mm between its plates, 1 pad/)).toBeVisible();
-  await page.getByRole('button', { name: 'Take away Cap press' }).click();
+  await page.getByRole('button', { name: 'Remove Cap press' }).click();
   await expect(page.getByText('Cap press, cap press')).toHaveCount(0);
 });
 
@@ -130,14 +130,14 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await page.getByText('From above: the bed').click();
   const bed = page.getByRole('group', { name: /The bed/ });
   await expect(bed).toBeVisible();
-  await expect(page.getByText('It lies well.')).toBeVisible();
+  await expect(page.getByText('It is placed well.')).toBeVisible();
   // Nudged to the left edge of the plate and beyond.
   await bed.focus();
   for (let i = 0; i < 45; i++) await page.keyboard.press('Shift+ArrowLeft');
   await expect(page.getByRole('status').filter({ hasText: 'The print was laid beyond the plate' })).toBeVisible();
   await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.x ?? 0).toBeLessThan(-10);
-  await page.getByRole('button', { name: 'Let Kanga lay it' }).click();
-  await expect(page.getByText('It lies well.')).toBeVisible();
+  await page.getByRole('button', { name: 'Place automatically' }).click();
+  await expect(page.getByText('It is placed well.')).toBeVisible();
   // Dragged a little, it is kept where it was let go; the zip lies right at the edge of the plate, so that this may well be wrong.
   const laid = async () => (await readJob(request, id)).job.overrides.places?.[0] ?? null;
   await expect.poll(laid).toBeNull();
@@ -149,7 +149,7 @@ test('a zipped pouch is laid by hand, and what that breaks is said at once', asy
   await page.mouse.down();
   await page.mouse.move(x + 12, y + 6, { steps: 4 });
   await page.mouse.up();
-  await expect(page.getByRole('button', { name: 'Let Kanga lay it' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Place automatically' })).toBeEnabled();
   await expect.poll(laid).not.toBeNull();
   await page.getByRole('button', { name: 'Turn', exact: true }).click();
   await expect.poll(async () => (await readJob(request, id)).job.overrides.places?.[0]?.turn).toBe(90);
@@ -161,7 +161,7 @@ test('the settings say what was not taken, and the card is a page for the press'
   await page.getByRole('button', { name: 'Temperature: reasons' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText(/10 of 10 came out good/)).toBeVisible();
-  await expect(dialog.getByText('Not taken')).toBeVisible();
+  await expect(dialog.getByText('Other sources')).toBeVisible();
   await expect(dialog.getByText(/Reference chart: neoprene sleeve/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Close' }).click();
   const download = page.waitForEvent('download');
@@ -182,7 +182,8 @@ test('household tape stops every plan, and nobody can waive it', async ({ page, 
 
 test('a mat that is larger than the plate is pressed in sections', async ({ page, request }) => {
   await jobFor(page, request, 'Door mat, rubber border', 2);
-  await expect(page.getByText(/Pressed in \d sections/)).toBeVisible();
+  await openFinding(page, /Pressed in \d sections/);
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByText('From above: the bed').click();
   await expect(page.getByRole('img', { name: /The print is pressed in \d sections/ })).toBeVisible();
   await expect(steps(page).filter({ hasText: 'Move it on, section 2 of 2' })).toHaveCount(1);

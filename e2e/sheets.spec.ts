@@ -13,10 +13,10 @@ test('transfers are nested while one watches, moved by hand, pinned, and nested 
   await expect(facts.getByText('910 mm')).toBeVisible();
   await page.getByRole('button', { name: 'Nest to save paper' }).click();
   await expect(facts.getByText(/tries in/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Take the best so far' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Use the best so far' })).toBeEnabled();
   // It gets better while it is watched.
   await expect(facts.getByText('910 mm')).toHaveCount(0, { timeout: 30_000 });
-  await page.getByRole('button', { name: 'Take the best so far' }).click();
+  await page.getByRole('button', { name: 'Use the best so far' }).click();
   await expect(facts.getByText('910 mm')).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Nest again' })).toBeVisible();
 
@@ -41,7 +41,7 @@ test('transfers are nested while one watches, moved by hand, pinned, and nested 
   const before = (await readJob(request, id)).job.sheet.arrangement?.spots[3];
   await page.getByRole('button', { name: 'Nest again' }).click();
   await page.waitForTimeout(1500);
-  await page.getByRole('button', { name: 'Take the best so far' }).click();
+  await page.getByRole('button', { name: 'Use the best so far' }).click();
   await expect(page.getByRole('button', { name: 'Nest again' })).toBeVisible();
   expect((await readJob(request, id)).job.sheet.arrangement?.spots[3]).toEqual(before);
 });
@@ -64,7 +64,7 @@ test('a print larger than the paper goes on two sheets, its seam moved with the 
   await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('Shift+ArrowRight');
   await expect(seam).not.toHaveAttribute('aria-valuenow', before ?? '');
-  await expect(facts.getByRole('button', { name: 'Quietest again' })).toBeVisible();
+  await expect(facts.getByRole('button', { name: 'Move to the quietest place' })).toBeVisible();
   await facts.getByRole('button', { name: 'In one part' }).click();
   await expect(page.getByRole('button', { name: /Print .*in parts/ })).toBeVisible();
 });
@@ -79,7 +79,7 @@ test('a print is ticked off, made, sent to the printer that ships, and its paper
   await page.getByRole('button', { name: 'Print…' }).click();
   const card = page.getByRole('dialog');
   await expect(card.getByText('100 %, no fitting, no borderless enlargement')).toBeVisible();
-  await card.getByLabel('Who prints?').fill('Wren');
+  await card.getByLabel('Operator').fill('Wren');
   // Nothing is assumed of the nozzles: somebody says.
   const make = card.getByRole('button', { name: 'Make the print' });
   await expect(make).toBeDisabled();

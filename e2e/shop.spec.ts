@@ -25,7 +25,7 @@ test('the demo shop is put back from the interface', async ({ page }) => {
   await page.goto('/jobs?new');
   await page.getByLabel('What is it?').fill('To be thrown away');
   await page.getByRole('button', { name: 'Open the job' }).click();
-  await expect(page.getByText('To be thrown away')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^To be thrown away/ })).toBeVisible();
   await page.goto('/shop');
   await page.getByRole('button', { name: 'Load the demo shop again…' }).click();
   const load = page.getByRole('button', { name: 'Back up, then load the demo' });
@@ -34,7 +34,7 @@ test('the demo shop is put back from the interface', async ({ page }) => {
   await load.click();
   // There is work of somebody's own: that it may go has to be said.
   await expect(page.getByText('There is work of your own in this shop')).toBeVisible({ timeout: 30_000 });
-  await page.getByLabel('Work of our own in this shop may go, too').check();
+  await page.getByLabel('Delete our own work in this shop, too').check();
   await load.click();
   await expect(page.getByRole('dialog')).toBeHidden({ timeout: 30_000 });
   await page.goto('/jobs');
@@ -76,17 +76,18 @@ test('wrong files say what they are and how to mend it; the job is kept', async 
 
 test('a stop blocks the next stage until it is waived knowingly', async ({ page, request }) => {
   await page.goto(`/jobs/${await jobId(request, 'Star-trail bags')}/blank`);
+  await page.getByRole('button', { name: 'Change blank' }).click();
   await page.getByRole('link', { name: 'Measure or trace your own' }).click();
   await page.getByLabel('What is it?').fill('Black bag');
   await page.getByText('Cloth', { exact: true }).click();
   await page.getByText('Dark', { exact: true }).click();
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.getByRole('button', { name: 'Add to the shelf' }).click();
   await expect(page.getByText('Wrong process')).toBeVisible();
   await expect(page.getByTestId('next')).toBeHidden();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/blank$/);
   await page.getByRole('button', { name: /The base is dark: nothing will show/ }).click();
-  await page.getByLabel(/Go on all the same/).fill('to show a customer');
+  await page.getByLabel(/Go on anyway/).fill('to show a customer');
   await page.getByRole('button', { name: 'Waive it' }).click();
   await expect(page.getByRole('button', { name: /\(waived\)/ })).toBeVisible();
   await expect(page.getByTestId('next')).toContainText('On to Art');
@@ -97,7 +98,7 @@ test('the palette goes anywhere by a few letters', async ({ page }) => {
   await page.getByRole('heading', { name: /open jobs/ }).waitFor();
   await painted(page);
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Where to, or what?').fill('orbit');
+  await page.getByPlaceholder('Go to a page or run a command').fill('orbit');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/jobs\/.+\/art$/);
 });
@@ -111,7 +112,7 @@ test('a job’s name, day and customer are changed from its head', async ({ page
   await page.getByLabel('How many pieces?').fill('0');
   await expect(page.getByRole('alert')).toContainText('Write a whole number from 1 to 5000.');
   await page.getByLabel('How many pieces?').fill('7');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('7 pieces · due 2027-01-05')).toBeVisible();
   await expect
     .poll(async () => (await readJob(request, id)).job)

@@ -1,5 +1,6 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import type { Placement } from '@kanga/core/art';
+import type { Guidance } from '@kanga/core/bench';
 import type { JobFile, RunPlan } from '@kanga/core/job';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
@@ -28,11 +29,23 @@ export async function readPlacement(request: APIRequestContext, id: string): Pro
   return item?.kind === 'picture' ? item.placement : null;
 }
 
-/** Takes a job to its press; to the named one, if any. */
+/** Records something in a run, as if at another screen. */
+export async function tell(request: APIRequestContext, id: string, ...events: object[]): Promise<void> {
+  const stamped = events.map((event) => ({
+    id: crypto.randomUUID(),
+    at: new Date().toISOString(),
+    by: null,
+    ...event,
+  }));
+  expect((await request.post(`/api/jobs/${id}/events`, { data: { events: stamped } })).ok()).toBe(true);
+}
+
+/** Takes a job to its press, to the named one if any, where hands are led by every step unless it is said otherwise. */
 export async function freeze(
   request: APIRequestContext,
   name: string,
   pressName?: string,
+  guidance: Guidance | null = 'every step',
 ): Promise<{ id: string; plan: RunPlan }> {
   const id = await jobId(request, name);
   if (pressName) {
@@ -45,7 +58,28 @@ export async function freeze(
   }
   const answer = await request.post(`/api/jobs/${id}/plan`);
   expect(answer.ok()).toBe(true);
+  if (guidance) await tell(request, id, { kind: 'guide', guidance });
   return { id, plan: (await answer.json()) as RunPlan };
+}
+
+/** What happened at the press, but for how hands are led. */
+export const deeds = (file: JobFile): string[] =>
+  file.events.map(({ kind }) => kind).filter((kind) => kind !== 'guide');
+
+/** Opens a finding, be it in the row, behind it, or folded among the notes. */
+export async function openFinding(page: Page, title: string | RegExp): Promise<void> {
+  const chip = page.getByRole('button', { name: title });
+  const fold = page.getByTestId('notes').or(page.getByRole('button', { name: /^\d+ more…$/ }));
+  const dialog = page.getByRole('dialog');
+  await expect(chip.or(fold).first()).toBeVisible();
+  if (await chip.first().isVisible()) await chip.first().click();
+  else {
+    await fold.first().click();
+    await expect(dialog).toBeVisible();
+    // One note alone opens by itself.
+    if (await chip.first().isVisible()) await chip.first().click();
+  }
+  await expect(dialog.getByRole('heading', { name: title })).toBeVisible();
 }
 
 /** The line's button. */
@@ -98,7 +132,7 @@ export async function closePress(page: Page): Promise<void> {
 /** Calls a piece good that was not pressed as planned. */
 export async function goodAllTheSame(page: Page, piece: number): Promise<void> {
   await page.getByRole('button', { name: `Piece ${piece} is good` }).click();
-  await page.getByRole('button', { name: 'Good all the same' }).click();
+  await page.getByRole('button', { name: 'Good anyway' }).click();
 }
 
 /** A large JPEG like a camera's: gradients, grain and fine detail, turned by its EXIF tag. */

@@ -17,7 +17,7 @@ test('a pen outline is scanned, traced in a worker and put on the shelf at true 
   await page.getByLabel('Choose a scan').setInputFiles({ name: 'scan.png', mimeType: 'image/png', buffer: scan });
   await expect(page.getByText('as the file says')).toBeVisible();
   await page.getByRole('button', { name: 'Use this outline' }).click();
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.getByRole('button', { name: 'Add to the shelf' }).click();
   await expect(page).toHaveURL(/\/shelf$/);
   const blanks = (await (await request.get('/api/blanks')).json()) as {
     name: string;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { closePress, demo, enter, jobId, next, readJob } from './shop.js';
+import { closePress, deeds, demo, enter, freeze, jobId, next, readJob, tell } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -8,8 +8,8 @@ test('two people save the same job: neither loses anything unseen', async ({ pag
   const second = await (await browser.newContext()).newPage();
   await page.goto(`/jobs/${id}/stack`);
   await second.goto(`/jobs/${id}/sheet`);
-  await second.getByLabel('Room for scissors').fill('12 mm');
-  await second.getByLabel('Room for scissors').press('Enter');
+  await second.getByLabel('Gap between pieces').fill('12 mm');
+  await second.getByLabel('Gap between pieces').press('Enter');
   await expect.poll(async () => (await readJob(request, id)).job.gap).toBe(12);
   await page.getByRole('button', { name: 'Dwell: reasons' }).click();
   await page.getByLabel('Set it by hand').fill('100 s');
@@ -23,48 +23,39 @@ test('two people save the same job: neither loses anything unseen', async ({ pag
 });
 
 test('the server goes away at the press: entries are kept, and sent when it answers', async ({ page, request }) => {
-  const id = await jobId(request, 'Volunteer tees');
-  expect((await request.post(`/api/jobs/${id}/plan`)).ok()).toBe(true);
+  const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   await enter(page, 'Done');
-  await expect.poll(async () => (await readJob(request, id)).events.length).toBe(1);
+  await expect.poll(async () => deeds(await readJob(request, id))).toEqual(['done']);
   await page.route('**/api/**', (route) => route.abort('connectionrefused'));
   await closePress(page);
   await enter(page, 'Opened');
   await enter(page, 'Done');
-  await expect(page.getByText('3 entries are kept here until it does.')).toBeVisible();
+  await expect(page.getByText('3 entries wait for the server')).toBeVisible();
   await expect(page.getByText('Kanga’s server does not answer').first()).toBeVisible();
-  expect((await readJob(request, id)).events).toHaveLength(1);
+  expect(deeds(await readJob(request, id))).toHaveLength(1);
   await page.unroute('**/api/**');
   await page.reload();
-  await expect
-    .poll(async () => (await readJob(request, id)).events.map((event) => event.kind))
-    .toEqual(['done', 'start', 'done', 'done']);
+  await expect.poll(async () => deeds(await readJob(request, id))).toEqual(['done', 'start', 'done', 'done']);
   await expect(next(page)).toContainText('Done');
 });
 
 test('the last thing is taken back, and a step is skipped', async ({ page, request }) => {
-  const id = await jobId(request, 'Volunteer tees');
-  await request.post(`/api/jobs/${id}/plan`);
+  const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   await enter(page, 'Done');
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
-  await page.getByRole('button', { name: 'Take the last back' }).click();
+  await page.getByRole('button', { name: 'Undo last step' }).click();
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Something else…' }).click();
+  await page.getByRole('button', { name: 'More…' }).click();
   await page.getByRole('button', { name: 'Skip: Lint-roll' }).click();
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
 });
 
 test('another screen’s entries appear within seconds', async ({ page, request }) => {
-  const id = await jobId(request, 'Volunteer tees');
-  await request.post(`/api/jobs/${id}/plan`);
+  const { id } = await freeze(request, 'Volunteer tees');
   await page.goto(`/jobs/${id}/press`);
   await expect(page.getByRole('heading', { name: 'Lint-roll', exact: true })).toBeVisible();
-  await request.post(`/api/jobs/${id}/events`, {
-    data: {
-      events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), by: null, kind: 'done', bed: 0, step: 0 }],
-    },
-  });
+  await tell(request, id, { kind: 'done', bed: 0, step: 0 });
   await expect(page.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
 });

@@ -26,7 +26,7 @@ walk(
     await expect(w.steps(/./).first()).toContainText('Join the parts');
     await expect(w.steps('insert goes in first')).toHaveCount(1);
     await expect(w.steps(w.say(/3.5 in, below the collar/, /8[89](\.\d)? mm, below the collar/))).toHaveCount(1);
-    await expect(w.finding(/has not printed this yet/)).toBeVisible();
+    await w.notes(/has not printed this yet/);
     await w.press();
     const { plan } = await w.file();
     expect(plan?.settings).toMatchObject({ dwell: { value: 45 }, peel: { value: 'hot' } });
@@ -83,7 +83,7 @@ walk(
     expect(Number(foam)).toBeLessThan(Number(print));
     await expect(w.at('light')).toBeVisible();
     await w.press(1);
-    await w.choose('Who', 'Wren');
+    await w.choose('Operator', 'Wren');
     await w.pressOn(2);
     const { events, plan } = await w.file();
     expect(plan?.settings.pressure.value).toBe('light');
@@ -112,7 +112,7 @@ walk(
     await w.page.getByPlaceholder(/name,no,count/).fill('name,no,size\nAda,7,L\nBo,2,S\nCleo,3,S');
     await w.click(w.page.getByRole('button', { name: 'Use 3 pieces' }));
     await expect(w.finding('2 pieces are of another size: S (Bo, Cleo)')).toBeVisible();
-    await w.click(w.page.getByRole('button', { name: 'Give them a job of their own' }));
+    await w.click(w.page.getByRole('button', { name: 'Open a job for them' }));
     await expect(w.page.getByText(/is opened for 2 pieces/)).toBeVisible();
     const jobs = (await (await w.request.get('/api/jobs')).json()) as {
       name: string;
@@ -147,10 +147,10 @@ walk(
     await w.write('Width of the print area', w.say('10.5', '267'));
     await w.write('Height of the print area', w.say('9', '229'));
     await w.click(w.at('Cloth'));
-    await w.choose('Pressed like', 'Apparel');
+    await w.choose('Kind of goods', 'Apparel');
     await w.write('Polyester, %', '0');
     await w.write('Cotton, %', '100');
-    await w.click(w.page.getByRole('button', { name: 'Put it on the shelf' }));
+    await w.click(w.page.getByRole('button', { name: 'Add to the shelf' }));
     await expect(w.finding(/it will not hold the dye/)).toBeVisible();
     await w.click(w.page.getByRole('button', { name: 'Plan it with film' }));
     await expect(w.at('Pressed with film')).toBeVisible();
@@ -167,7 +167,7 @@ walk(
     await w.enter('On to Stack');
     await expect(w.shows(w.say('356 °F', '180 °C'))).toBeVisible();
     await expect(w.steps('Finish it')).toHaveCount(1);
-    await expect(w.finding('The film’s own sheet comes first')).toBeVisible();
+    await w.notes('The film’s own sheet comes first');
     await w.click(w.at('Front press'));
     await w.press();
     const { plan } = await w.file();

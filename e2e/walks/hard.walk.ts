@@ -18,7 +18,7 @@ walk(
     await w.enter('On to Art');
     await w.picture('Moon phases');
     await w.stack();
-    await expect(w.finding('Pressed in 2 sections')).toBeVisible();
+    await w.notes('Pressed in 2 sections');
     await w.reads('Hold up what hangs out', w.say(/of 5 lb in all/, /of 2.3 kg in all/));
     await expect(w.steps('Move it on, section 2 of 2')).toHaveCount(1);
     expect((await w.file()).job.bleed).toBeNull();
@@ -161,7 +161,7 @@ walk(
     await w.job('Burlap coasters', 4);
     await w.goods('Burlap-look coaster');
     await w.picture('Open night badge');
-    await expect(w.finding(/covers part of the face/)).toBeVisible();
+    await w.notes(/covers part of the face/);
     await w.toStack('Front press');
     await expect(w.shows(w.say('360 °F', '182 °C'))).toBeVisible();
     await expect(w.steps(/[Ll]ift one corner/)).not.toHaveCount(0);

@@ -18,7 +18,7 @@ walk(
     await w.enter('On to Sheet');
     await w.click(w.at('610 mm roll'));
     await expect(w.page.getByText('A closer layout saves')).toBeVisible({ timeout: 60_000 });
-    await w.click(w.page.getByRole('button', { name: 'Take it' }));
+    await w.click(w.page.getByRole('button', { name: 'Use it' }));
     await expect(w.page.getByText('A closer layout saves')).toHaveCount(0);
     await expect(w.page.getByRole('button', { name: 'In rows' })).toBeVisible();
     await expect.poll(async () => (await w.file()).job.sheet.arrangement?.spots.length).toBe(24);
@@ -46,11 +46,11 @@ walk(
     await w.press(Infinity, 'Opened');
     // Twenty seconds in, somebody calls, and the press is opened.
     await w.page.clock.fastForward(20_000);
-    await w.click(w.page.getByRole('button', { name: 'Something else…' }));
+    await w.click(w.page.getByRole('button', { name: 'More…' }));
     await w.click(w.page.getByRole('button', { name: 'Opened too early: stop this pressing' }));
     const group = w.page.getByRole('group', { name: 'Opened too early' });
     await expect(group).toContainText(/Closed for 2\d s of/);
-    await expect(group.getByRole('button', { name: 'It is spoiled…' })).toBeVisible();
+    await expect(group.getByRole('button', { name: 'Spoiled…' })).toBeVisible();
     await seen(w.page);
     await w.click(group.getByRole('button', { name: /Closed: all \d+ s again/ }));
     await expect(group).toHaveCount(0);
@@ -61,7 +61,7 @@ walk(
     await w.enter('Inspect');
     // What was pressed longer than planned is not waved through with the rest.
     await w.click(w.page.getByRole('button', { name: 'Piece 1 is good' }));
-    await w.click(w.page.getByRole('button', { name: 'Good all the same' }));
+    await w.click(w.page.getByRole('button', { name: 'Good anyway' }));
     await w.enter('Close the job');
   },
 );

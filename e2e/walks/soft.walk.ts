@@ -45,7 +45,7 @@ walk(
     await w.click(w.at('Cloth'));
     await expect(w.page.getByLabel('It opens, or has two layers')).toBeChecked();
     await w.click(w.page.getByLabel('A zip'));
-    await w.click(w.page.getByRole('button', { name: 'Put it on the shelf' }));
+    await w.click(w.page.getByRole('button', { name: 'Add to the shelf' }));
     await expect(w.page.getByText(w.say('15.75 × 15.75 in', '400 × 400 mm')).first()).toBeVisible();
     await w.enter('On to Art');
     await w.picture('Star chart');
@@ -53,7 +53,7 @@ walk(
     await w.click(w.at('610 mm roll'));
     await w.stack('Front press');
     await expect(w.page.getByRole('img', { name: /Insert/ })).toBeVisible();
-    await expect(w.finding('Keep the zip off the hot plate')).toBeVisible();
+    await w.notes('Keep the zip off the hot plate');
     const { blank } = await w.file();
     expect(blank).toMatchObject({ layers: [expect.any(Number), expect.any(Number)] });
     expect(blank?.sides[0]?.keepOuts).toMatchObject([{ kind: 'zip', hangsOff: true }]);
@@ -121,7 +121,7 @@ walk(
     await w.click(w.page.getByRole('button', { name: 'Mirror to another side' }));
     await w.click(w.at('Cloth'));
     await expect(w.page.getByLabel('It opens, or has two layers')).toBeChecked();
-    await w.click(w.page.getByRole('button', { name: 'Put it on the shelf' }));
+    await w.click(w.page.getByRole('button', { name: 'Add to the shelf' }));
     await w.enter('On to Art');
     await w.picture('Moon phases');
     const { blank } = await w.file();
@@ -183,7 +183,7 @@ walk(
     await w.click(w.at('610 mm roll'));
     await expect(w.page.getByText(/no layout takes less than/)).toBeVisible();
     await w.stack();
-    await w.click(w.page.getByRole('button', { name: 'Do it otherwise in this job…' }));
+    await w.click(w.page.getByRole('button', { name: 'Change the rules for this job…' }));
     await w.choose('Fabric masks?', w.say('420 °F, 25 s, full pressure', '216 °C, 25 s, full pressure'));
     await w.click(w.page.getByRole('dialog').getByRole('button', { name: 'Done' }));
     await expect(w.at('25 s')).toBeVisible();

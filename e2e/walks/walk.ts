@@ -1,6 +1,6 @@
 import { expect, test, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import type { Shop } from '@kanga/contract/shop';
-import { demo } from '../shop.js';
+import { demo, openFinding } from '../shop.js';
 import { Hand } from './hand.js';
 
 export type Unit = 'in' | 'mm';
@@ -33,9 +33,27 @@ export class Walk extends Hand {
   steps = (words: string | RegExp): Locator =>
     this.page.getByRole('region', { name: 'Steps' }).getByRole('listitem').filter({ hasText: words });
 
+  /** Two taps a pressing, one for the end of a bed, one where somebody has to say that it is hot: no more was asked for. */
+  async fewTaps(): Promise<void> {
+    if (this.taps === 0) return;
+    const { plan, events } = await this.file();
+    const count = (kind: string) => events.filter((event) => event.kind === kind).length;
+    const beds = Math.ceil((plan?.pieces ?? 0) / (plan?.atOnce ?? 1));
+    const waits = plan?.steps.filter(({ kind }) => kind === 'recover').length ?? 0;
+    expect(this.taps).toBeLessThanOrEqual(2 * count('start') + beds * (1 + waits) + count('heat'));
+  }
+
+  /** A finding that is only good to know, and is folded. */
+  async notes(title: string | RegExp): Promise<void> {
+    this.clicks++;
+    await openFinding(this.page, title);
+    await this.click(this.page.getByRole('button', { name: 'Close' }));
+  }
+
   /** Opens a finding, and expects it to say so. */
   async reads(title: string | RegExp, words: string | RegExp): Promise<void> {
-    await this.click(this.finding(title));
+    this.clicks++;
+    await openFinding(this.page, title);
     await expect(this.page.getByRole('dialog')).toContainText(words);
     await this.click(this.page.getByRole('button', { name: 'Close' }));
   }
@@ -76,6 +94,11 @@ export function walk(walked: Walked, way: (walk: Walk) => Promise<void>): void {
       expect(changed.ok()).toBe(true);
       // Nobody waits for a clock here: it is set forth by what is left of it.
       await page.clock.install();
+      // Somebody who has pressed before, and is led by each pressing.
+      await page.addInitScript(() => {
+        localStorage.setItem('kanga.guidance', JSON.stringify({ Wren: 'each pressing' }));
+        localStorage.setItem('kanga.who', 'Wren');
+      });
       const walker = new Walk(page, request, unit);
       walker.brief = process.env['KANGA_WALKS'] !== 'all' && !walked.whole;
       const foreign = new Set<string>();
@@ -85,6 +108,7 @@ export function walk(walked: Walked, way: (walk: Walk) => Promise<void>): void {
       };
       await way(walker);
       await walker.looked();
+      await walker.fewTaps();
       expect([...foreign]).toEqual([]);
       const { clicks, keys, fields, taps, pieces } = walker;
       info.annotations.push({

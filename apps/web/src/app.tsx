@@ -44,7 +44,7 @@ function Waiting() {
     <p role="status" className="p-10 font-big text-2xl text-soft">
       {long
         ? 'Kanga’s server does not answer yet. Is ./kanga start running? This page goes on by itself when it is.'
-        : 'Kanga is fetching it…'}
+        : 'Loading…'}
     </p>
   );
 }

@@ -11,7 +11,7 @@ import {
   type PlateReading,
   type Sample,
 } from '@kanga/core/bench';
-import { jigsOf } from '@kanga/core/job';
+import { guidanceOf, jigsOf } from '@kanga/core/job';
 import { STAND_IN, type Press } from '@kanga/core/shop';
 import type { PressNow } from '@kanga/contract/bench';
 import { config } from '../config.js';
@@ -180,13 +180,14 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     const run = await this.book.at(one.press.id);
     if (run) {
       const jigs = jigsOf(run.plan);
+      const guidance = guidanceOf(run.plan, run.bench.state);
       const movedAt = one.movedAt ?? at;
       const moved = one.closed !== null && one.closed !== reading.closed;
       const closedFor = one.closedAt === null ? 0 : secondsBetween(one.closedAt, at);
       const events = moved
         ? reading.closed
-          ? whenClosed(run.plan, run.bench.state, jigs)
-          : whenOpened(run.plan, run.bench.state, movedAt, jigs)
+          ? whenClosed(run.plan, run.bench.state, jigs, guidance)
+          : whenOpened(run.plan, run.bench.state, movedAt, jigs, guidance)
         : reading.closed
           ? whenRead(run.plan, run.bench.state, { celsius: reading.celsius, closedFor }, jigs)
           : [];

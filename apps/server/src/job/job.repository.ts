@@ -64,10 +64,13 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
 });
 
 function summaryOf(row: SummaryRow): JobSummary {
-  const { id, number, name, customer, due, pieces, status, reached, design, updatedAt } = jobOf(row, []);
+  const { id, number, name, customer, due, pieces, status, reached, blankId, pressId, design, updatedAt } = jobOf(
+    row,
+    [],
+  );
   const [artId = null] = artIdsOf(design);
   const [archivedAt = null, deletedAt = null] = [row.archived_at?.toISOString(), row.deleted_at?.toISOString()];
-  const head = { id, number, name, customer, due, pieces, status, reached };
+  const head = { id, number, name, customer, due, pieces, status, reached, blankId, pressId };
   return { ...head, blankName: row.blank_name, artId, updatedAt, archivedAt, deletedAt };
 }
 

@@ -78,7 +78,7 @@ function Frame({
       tabIndex={locked ? -1 : 0}
       role="application"
       data-item={drawn.item.id}
-      aria-label={`The ${drawn.kind === 'text' ? 'line of text' : 'picture'}. Arrow keys move it 1 mm, with Shift 10; plus and minus scale it; square brackets turn it; Delete takes it away.`}
+      aria-label={`The ${drawn.kind === 'text' ? 'line of text' : 'picture'}. Arrow keys move it 1 mm, with Shift 10; plus and minus scale it; square brackets turn it; Delete removes it.`}
       onKeyDown={onKeyDown}
       className={
         locked

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Art } from '@kanga/core/art';
-import { TemplateKey } from '../draw/index.js';
+import { TemplateKey, ZoomField } from '../draw/index.js';
 import { Empty, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
@@ -82,7 +82,7 @@ function Facts({
           missingShare={composed.template.covers && check ? check.coverage.missingShare : null}
         />
       ) : (
-        !chosen && <p className="pb-2 text-soft">What Kanga reads in the picture’s pixels appears here.</p>
+        !chosen && <p className="pb-2 text-soft">Details of the picture appear here.</p>
       )}
       {!locked && composed && <Tools designing={designing} adding={adding} setAdding={setAdding} />}
       <OtherSizes />
@@ -113,18 +113,39 @@ export default function ArtStage() {
   const { composed, drawn, chosen } = designing;
   const [over, setOver] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [picking, setPicking] = useState(false);
   const choose = (art: Art) => {
     designing.bring(art, adding || chosen?.kind === 'text');
     setAdding(false);
+    setPicking(false);
   };
   // An upload ends when it ends: whoever writes meanwhile goes on writing.
   const uploading = useUpload((art) => {
     if (isWriting()) designing.bring(art, true, true);
     else choose(art);
   });
+  // A side that has something on it leaves its room to the picture: others are behind a button.
+  const bare = designing.items.length === 0 && drawn.length === 0;
+  const open = bare || adding || picking || uploading.share !== null || uploading.problem !== null;
   return (
     <Field
       title={adding ? 'Choose the picture to add.' : 'Will this picture work on it?'}
+      tools={
+        <>
+          {!bare && !locked && (
+            <Button
+              aria-expanded={open}
+              onClick={() => {
+                setAdding(false);
+                setPicking(!open);
+              }}
+            >
+              {open ? 'Hide pictures' : 'Change picture'}
+            </Button>
+          )}
+          <SideChoice designing={designing} />
+        </>
+      }
       picture={
         <div
           className="flex h-full flex-col"
@@ -142,18 +163,21 @@ export default function ArtStage() {
             if (file && !locked) uploading.send(file);
           }}
         >
-          <ArtPicker
-            chosen={chosen?.kind === 'picture' && !adding ? chosen.art.id : null}
-            onChoose={choose}
-            locked={locked}
-            uploading={uploading}
-          />
-          <SideChoice designing={designing} />
+          {open && (
+            <ArtPicker
+              chosen={chosen?.kind === 'picture' && !adding ? chosen.art.id : null}
+              onChoose={choose}
+              locked={locked}
+              uploading={uploading}
+            />
+          )}
           <div
             className={`relative min-h-[300px] flex-1 overflow-hidden border bg-wash ${over ? 'border-4 border-cyan' : 'border-rule'}`}
           >
             {composed && view.blank && (drawn.length > 0 || designing.items.length > 0) ? (
-              <ArtCanvas designing={designing} />
+              <ZoomField label="the art">
+                <ArtCanvas designing={designing} />
+              </ZoomField>
             ) : (
               <Empty>
                 {composed

@@ -17,8 +17,9 @@ export function SideChoice({ designing }: { designing: Designing }) {
   const sides = view.blank?.sides ?? [];
   if (sides.length < 2) return null;
   return (
-    <div className="mb-2 flex flex-wrap items-end gap-x-6 gap-y-1">
+    <>
       <Choice
+        bare
         label="Side"
         value={String(side)}
         options={sides.map(({ name }, i) => ({ value: String(i), label: name }))}
@@ -28,6 +29,7 @@ export function SideChoice({ designing }: { designing: Designing }) {
       />
       {side > 0 && (
         <Choice
+          bare
           label={`It shows, against ${sides[0]?.name ?? 'the first side'}`}
           value={fill}
           disabled={locked}
@@ -35,7 +37,7 @@ export function SideChoice({ designing }: { designing: Designing }) {
           onChange={setFill}
         />
       )}
-    </div>
+    </>
   );
 }
 
@@ -99,7 +101,7 @@ export function ItemList({ designing }: { designing: Designing }) {
                   )}
                   <Button
                     className="px-2.5!"
-                    aria-label={`Take ${nameOf(item)} away`}
+                    aria-label={`Remove ${nameOf(item)}`}
                     onClick={() => {
                       remove(item.id);
                     }}

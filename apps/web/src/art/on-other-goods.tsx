@@ -97,7 +97,7 @@ function Column({ view, chosen, onTake }: { view: JobView; chosen: boolean; onTa
         </div>
       </dl>
       <Button className="mt-auto w-full" disabled={chosen || onTake === null} onClick={() => onTake?.()}>
-        {chosen ? 'This job’s goods' : film ? 'Take it, with film' : 'Take this one'}
+        {chosen ? 'This job’s goods' : film ? 'Choose it, with film' : 'Choose this one'}
       </Button>
     </section>
   );

@@ -72,7 +72,7 @@ export function OtherSizes() {
               part.mutate(one);
             }}
           >
-            Give them a job of their own
+            Open a job for them
           </Button>
         </div>
       ))}

@@ -23,8 +23,8 @@ import { placed, type Designing } from './use-design.js';
 
 const GROUND = {
   opaque: 'fills its whole face',
-  transparent: 'clear',
-  'white box': 'white, not clear',
+  transparent: 'transparent',
+  'white box': 'white, not transparent',
   haze: 'hazy',
 };
 const REPEAT_NAMES: Record<Repeat, string> = { once: 'Once', straight: 'In rows', 'half drop': 'Half drop' };
@@ -68,7 +68,7 @@ export function PictureFacts({ drawn, missingShare }: { drawn: DrawnPicture; mis
           <span className="figures">{print.size(own.width, own.height)}</span>
         </Fact>
       )}
-      <Fact name="Ground">{GROUND[groundOf(art)]}</Fact>
+      <Fact name="Background">{GROUND[groundOf(art)]}</Fact>
       <Fact name="Colour">{facts.profile ?? 'no profile: taken as sRGB'}</Fact>
       {missingShare !== null && (
         <Fact name="Cover">
@@ -180,7 +180,7 @@ export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; design
       {art.pages > 1 && <PageChoice art={art} designing={designing} />}
       {more && (
         <Check
-          label="It is mirrored in its file already"
+          label="Already mirrored in its file"
           checked={item.mirroredInFile}
           onChange={(mirroredInFile) => {
             put({ ...item, mirroredInFile });
@@ -193,7 +193,7 @@ export function PicturePanel({ drawn, designing }: { drawn: DrawnPicture; design
           setMore(!more);
         }}
       >
-        {more ? 'Fewer figures' : 'More figures'}
+        {more ? 'Fewer details' : 'More details'}
       </Button>
     </div>
   );

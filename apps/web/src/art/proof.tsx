@@ -13,7 +13,7 @@ function LookPicture({ src, caption }: { src: string; caption: string }) {
       <div className="flex h-[300px] items-center justify-center bg-wash p-2">
         {state !== 'here' && (
           <p role="status" className="text-soft">
-            {state === 'drawing' ? 'Drawing it…' : 'The server does not draw it just now.'}
+            {state === 'drawing' ? 'Drawing it…' : 'The server could not draw it.'}
           </p>
         )}
         <img
@@ -86,7 +86,7 @@ function Approval() {
         <p className={`mb-2 border-l-4 pl-3 ${state === 'approved' ? 'border-green' : 'border-magenta'}`}>
           {state === 'approved'
             ? `Approved by ${approval.by} on ${approval.at.slice(0, 10)}.`
-            : `${approval.by} approved it on ${approval.at.slice(0, 10)}, but the art has changed since: that no longer holds.`}
+            : `${approval.by} approved it on ${approval.at.slice(0, 10)}, but the art has changed since: the approval no longer holds.`}
         </p>
       )}
       {!locked && state !== 'approved' && (

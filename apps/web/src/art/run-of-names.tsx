@@ -107,7 +107,7 @@ export function RunOfNames() {
                 setOpen(false);
               }}
             >
-              Take the run away
+              Remove the names
             </Button>
           )}
           <Button
@@ -115,7 +115,7 @@ export function RunOfNames() {
               setOpen(false);
             }}
           >
-            Not now
+            Cancel
           </Button>
           <Button
             tone="strong"

@@ -1,10 +1,11 @@
+import { useState } from 'react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { proposedAgain, saidFor } from '@kanga/core/art';
 import { dyeShareOf, isHardGoods } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
-import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey } from '../draw/index.js';
+import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey, ZoomField } from '../draw/index.js';
 import { DecisionFact, Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ParsedField } from '../ui/index.js';
@@ -102,7 +103,7 @@ function Facts(): ReactNode {
                           close();
                         }}
                       >
-                        Back to the proposal
+                        Use the proposed value
                       </Button>
                     )}
                   </div>
@@ -168,32 +169,51 @@ function Facts(): ReactNode {
 export default function BlankStage() {
   const { view, session, print, locked } = useJob();
   const { blank, template } = view;
+  const [picking, setPicking] = useState(false);
+  const open = !blank || picking;
   return (
     <Field
-      title="What are you printing on?"
+      title={blank ? `Printed on: ${blank.name}` : 'What are you printing on?'}
+      tools={
+        blank && !locked ? (
+          <Button
+            aria-expanded={open}
+            onClick={() => {
+              setPicking(!picking);
+            }}
+          >
+            {open ? 'Hide the shelf' : 'Change blank'}
+          </Button>
+        ) : undefined
+      }
       picture={
         <div className="flex h-full flex-col">
-          <ShelfPicker
-            chosen={blank?.id ?? null}
-            locked={locked}
-            jobId={view.job.id}
-            onChoose={(chosen) => {
-              session.change({
-                blankId: chosen.id,
-                bleed: null,
-                design: saidFor(proposedAgain(view.job.design), chosen),
-                overrides: {},
-              });
-            }}
-          />
+          {open && (
+            <ShelfPicker
+              chosen={blank?.id ?? null}
+              locked={locked}
+              jobId={view.job.id}
+              onChoose={(chosen) => {
+                session.change({
+                  blankId: chosen.id,
+                  bleed: null,
+                  design: saidFor(proposedAgain(view.job.design), chosen),
+                  overrides: {},
+                });
+                setPicking(false);
+              }}
+            />
+          )}
           <div className="relative min-h-[330px] flex-1 overflow-hidden border border-rule bg-wash">
             {blank && template ? (
-              <TemplateDrawing
-                template={template}
-                blank={blank}
-                print={print}
-                label={`Template of ${blank.name}, ${print.size(template.width, template.height)}`}
-              />
+              <ZoomField label="the template">
+                <TemplateDrawing
+                  template={template}
+                  blank={blank}
+                  print={print}
+                  label={`Template of ${blank.name}, ${print.size(template.width, template.height)}`}
+                />
+              </ZoomField>
             ) : (
               <Empty>Choose a blank above: its template appears here at true proportions.</Empty>
             )}

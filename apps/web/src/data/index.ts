@@ -5,5 +5,6 @@ export * from './kept-line.js';
 export * from './bench-outbox.js';
 export * from './clock.js';
 export * from './hand-over.js';
+export * from './liked.js';
 export * from './live.js';
 export * from './who.js';

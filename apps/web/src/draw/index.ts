@@ -10,3 +10,4 @@ export * from './halo-text.js';
 export * from './pointer.js';
 export * from './fault-picker.js';
 export * from './fault-picture.js';
+export * from './zoom.js';

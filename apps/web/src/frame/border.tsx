@@ -11,49 +11,51 @@ const NAMES: Record<Stage, string> = {
   press: 'Press',
   inspect: 'Inspect',
 };
-const SAID = { done: 'done', blocked: 'something to mend', todo: 'to do' };
+const SAID = { done: 'done', blocked: 'needs fixing', todo: 'to do' };
 
-/** The band of stage tiles along the top, woven into one cloth: each is dull until it is done. */
+/** The band of stage tiles along the top, woven into one cloth: each is dull until it is done. Low, since the field is for the picture; it grows when it is pointed at. */
 export function Border({ view, at }: { view: JobView; at: Stage }) {
   return (
-    <nav aria-label="Stages" className="no-print relative z-[1] -mx-3.5 flex h-[74px] bg-key max-sm:h-14">
-      {STAGES.map((stage) => {
-        const ripe = ripeness(view, stage);
-        const vivid = ripe === 'done' || stage === at;
-        return (
-          <NavLink
-            key={stage}
-            to={`/jobs/${view.job.id}/${stage}`}
-            replace
-            className={`on-dark relative block overflow-hidden ${stage === at ? 'flex-[1.3]' : 'flex-1'}`}
-            aria-label={`${NAMES[stage]}: ${SAID[ripe]}`}
-            aria-current={stage === at ? 'step' : undefined}
-          >
-            <MotifBand stage={stage} dyes={vivid ? VIVID : DULL} />
-            <span
-              className={`absolute bottom-0 left-0 flex items-center gap-1.5 pt-0.5 pr-3 pb-[3px] font-semibold max-sm:px-1.5 max-sm:text-[13px] ${
-                stage === at
-                  ? 'bg-white pl-5 text-[19px] max-sm:text-[14px]'
-                  : vivid
-                    ? 'bg-white pl-3'
-                    : 'bg-[#e9eaef] pl-3 text-[#4d4b59]'
-              }`}
+    <nav aria-label="Stages" className="group/border no-print relative z-[1] -mx-3.5 h-[30px] bg-key">
+      <div className="absolute inset-x-0 top-0 flex h-full transition-[height] group-hover/border:h-[74px] group-has-[:focus-visible]/border:h-[74px]">
+        {STAGES.map((stage) => {
+          const ripe = ripeness(view, stage);
+          const vivid = ripe === 'done' || stage === at;
+          return (
+            <NavLink
+              key={stage}
+              to={`/jobs/${view.job.id}/${stage}`}
+              replace
+              className={`on-dark relative block overflow-hidden ${stage === at ? 'flex-[1.3]' : 'flex-1'}`}
+              aria-label={`${NAMES[stage]}: ${SAID[ripe]}`}
+              aria-current={stage === at ? 'step' : undefined}
             >
-              {NAMES[stage]}
-              {ripe === 'done' && (
-                <svg width="15" height="13" viewBox="0 0 15 13" aria-hidden>
-                  <path d="M1.5 6.5 6 11l7.5-9" stroke="#17784C" strokeWidth="2.6" fill="none" />
-                </svg>
-              )}
-              {ripe === 'blocked' && (
-                <svg width="13" height="13" viewBox="0 0 13 13" aria-hidden>
-                  <path d="M4 .5h5L12.5 4v5L9 12.5H4L.5 9V4z" fill="#C4126E" />
-                </svg>
-              )}
-            </span>
-          </NavLink>
-        );
-      })}
+              <MotifBand stage={stage} dyes={vivid ? VIVID : DULL} scale={0.405} />
+              <span
+                className={`absolute bottom-0 left-0 flex h-[30px] items-center gap-1.5 pr-3 font-semibold max-sm:px-1.5 max-sm:text-[13px] ${
+                  stage === at
+                    ? 'bg-white pl-4 text-[18px] max-sm:text-[14px]'
+                    : vivid
+                      ? 'bg-white pl-3'
+                      : 'bg-wash pl-3 text-soft'
+                }`}
+              >
+                {NAMES[stage]}
+                {ripe === 'done' && (
+                  <svg width="15" height="13" viewBox="0 0 15 13" aria-hidden>
+                    <path d="M1.5 6.5 6 11l7.5-9" className="stroke-green" strokeWidth="2.6" fill="none" />
+                  </svg>
+                )}
+                {ripe === 'blocked' && (
+                  <svg width="13" height="13" viewBox="0 0 13 13" aria-hidden>
+                    <path d="M4 .5h5L12.5 4v5L9 12.5H4L.5 9V4z" className="fill-magenta" />
+                  </svg>
+                )}
+              </span>
+            </NavLink>
+          );
+        })}
+      </div>
     </nav>
   );
 }

@@ -51,12 +51,25 @@ export function Cloth({
   );
 }
 
-/** The field of a stage: its one big picture, and a narrow ledger of facts at its right (below it on a narrow screen). */
-export function Field({ title, picture, ledger }: { title: string; picture: ReactNode; ledger: ReactNode }) {
+/** The field of a stage: its one big picture with its few tools at its edge, and a narrow ledger of facts at its right (below it on a narrow screen). */
+export function Field({
+  title,
+  tools,
+  picture,
+  ledger,
+}: {
+  title: string;
+  tools?: ReactNode;
+  picture: ReactNode;
+  ledger: ReactNode;
+}) {
   return (
     <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_340px]">
-      <section aria-label={title} className="relative flex min-h-[420px] min-w-0 flex-col p-4 pb-2">
-        <h1 className="mb-1 text-[15px] font-semibold text-soft">{title}</h1>
+      <section aria-label={title} className="relative flex min-h-[420px] min-w-0 flex-col px-4 pt-2 pb-2">
+        <div className="mb-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
+          <h1 className="mr-auto text-[15px] font-semibold text-soft">{title}</h1>
+          {tools}
+        </div>
         <div className="relative min-h-0 flex-1">{picture}</div>
       </section>
       <aside

@@ -2,6 +2,7 @@ export * from './border.js';
 export * from './cloth.js';
 export * from './empty.js';
 export * from './findings.js';
+export type { FindingAction } from './finding-details.js';
 export * from './ledger.js';
 export * from './line.js';
 export * from './motif.js';

@@ -126,7 +126,7 @@ export function DecisionFact<T>({
                 )}
               </Fact>
             )}
-            <Fact name="Trust">
+            <Fact name="Confidence">
               <span className="font-normal">{TRUST[decision.confidence]}</span>
             </Fact>
             {overruled && (
@@ -137,7 +137,7 @@ export function DecisionFact<T>({
           </dl>
           {notTaken.length > 0 && (
             <section className="mb-4">
-              <h3 className="text-[15px] font-semibold text-soft">Not taken</h3>
+              <h3 className="text-[15px] font-semibold text-soft">Other sources</h3>
               <ul>
                 {notTaken.map((other, i) => (
                   <li key={i} className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1">

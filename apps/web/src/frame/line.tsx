@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import type { NextAction } from '@kanga/core/job';
 import { Button, Key } from '../ui/index.js';
 import { belongsElsewhere, watchFocus } from './keys.js';
@@ -14,11 +14,14 @@ export function Line({
   onAct,
   busy = false,
   loud = false,
+  aside,
 }: {
   action: NextAction;
   onAct: (action: NextAction) => void;
   busy?: boolean;
   loud?: boolean;
+  /** What stands beside the sentence, before the button. */
+  aside?: ReactNode;
 }) {
   const able = action.command.kind !== 'choose' && !busy;
   const [asked, setAsked] = useState(false);
@@ -55,23 +58,24 @@ export function Line({
     >
       <p
         aria-live="polite"
-        className={`font-big ${loud ? 'text-[32px] leading-[1.12] font-bold max-sm:text-2xl' : 'text-[22px] leading-tight font-semibold max-sm:text-lg'}`}
+        className={`mr-auto font-big ${loud ? 'text-[32px] leading-[1.12] font-bold max-sm:text-2xl' : 'text-[22px] leading-tight font-semibold max-sm:text-lg'}`}
       >
         {action.sentence}
       </p>
+      {aside}
       {action.command.kind !== 'choose' ? (
         <Button
           tone="line"
           disabled={busy}
           data-testid="next"
-          className={`ml-auto flex-none ${loud ? 'on-dark h-full min-h-[88px] min-w-[300px] rounded-md !bg-key px-8 font-big text-[26px] !text-white hover:!bg-black max-sm:min-w-40 max-sm:text-xl' : 'min-h-11 px-4 text-[17px]'}`}
+          className={`flex-none ${loud ? 'on-dark h-full min-h-[88px] min-w-[300px] rounded-md !bg-key px-8 font-big text-[26px] !text-white hover:!bg-black max-sm:min-w-40 max-sm:text-xl' : 'min-h-11 px-4 text-[17px]'}`}
           onClick={act}
         >
           {action.label}
           {!action.sure && <Key>{loud ? 'Space' : 'Enter'}</Key>}
         </Button>
       ) : (
-        <span className="ml-auto flex-none text-[15px] text-white/80">{action.label}</span>
+        <span className="flex-none text-[15px] text-white/80">{action.label}</span>
       )}
       {action.sure && (
         <SureDialog

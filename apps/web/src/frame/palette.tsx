@@ -40,11 +40,11 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     >
       <Command.Input
         autoFocus
-        placeholder="Where to, or what?"
+        placeholder="Go to a page or run a command"
         className="w-full border-b border-rule px-5 py-4 text-lg outline-none"
       />
       <Command.List className="max-h-[52vh] overflow-auto p-2">
-        <Command.Empty className="px-3 py-4 text-soft">Nothing is called that.</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-soft">Nothing found.</Command.Empty>
         {id && (
           <Command.Group heading="This job" className={GROUP}>
             {STAGES.map((stage) => (

@@ -11,6 +11,7 @@ const DID: Record<Aside['event']['kind'], string> = {
   repeat: 'gone back to a step',
   swap: 'moved to another press',
   heat: 'plate said to be hot',
+  guide: 'guidance chosen',
   verdict: 'judged',
   undo: 'taken back',
 };
@@ -37,7 +38,7 @@ function Entry({ aside, outbox }: { aside: Aside; outbox: BenchOutbox }) {
       </p>
       <ProblemText problem={problem} />
       <TextField
-        label="Who"
+        label="Operator"
         value={by}
         onChange={({ target }) => {
           setBy(target.value);
@@ -59,7 +60,7 @@ function Entry({ aside, outbox }: { aside: Aside; outbox: BenchOutbox }) {
             outbox.drop(event.id);
           }}
         >
-          Drop it
+          Discard it
         </Button>
         <Button
           tone="strong"
@@ -71,7 +72,7 @@ function Entry({ aside, outbox }: { aside: Aside; outbox: BenchOutbox }) {
             }));
           }}
         >
-          Send it again
+          Send again
         </Button>
       </div>
     </li>

@@ -24,7 +24,7 @@ export function SureDialog({
       <p className="text-lg">{sure.why}</p>
       <div className="mt-4 flex flex-wrap justify-end gap-3">
         <Button className="min-h-16 min-w-40 text-lg" onClick={onClose}>
-          Wait
+          Cancel
         </Button>
         <Button
           tone="danger"

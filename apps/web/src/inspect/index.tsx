@@ -137,7 +137,7 @@ export default function InspectStage() {
             {!closed && (
               <div className="pt-2">
                 <Button onClick={undo} disabled={bench.undoable?.kind !== 'verdict'}>
-                  Take the last verdict back
+                  Undo last verdict
                 </Button>
               </div>
             )}

@@ -29,12 +29,12 @@ export function PhotoField({
               onPhoto(null);
             }}
           >
-            Leave it out
+            Remove
           </Button>
         </div>
       ) : (
         <label className="inline-flex min-h-12 cursor-pointer items-center rounded-sm border-[1.5px] border-key/60 px-4 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-          {send.isPending ? 'Taking it in…' : 'Photograph'}
+          {send.isPending ? 'Uploading…' : 'Photograph'}
           <FileInput
             accept="image/jpeg,image/png,image/webp"
             onFile={(file) => {

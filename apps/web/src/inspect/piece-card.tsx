@@ -184,7 +184,7 @@ export function PieceCard({
           </button>
         </div>
       )}
-      <Dialog title={`Is piece ${piece + 1} good all the same?`} open={asking} onOpenChange={setAsking}>
+      <Dialog title={`Call piece ${piece + 1} good anyway?`} open={asking} onOpenChange={setAsking}>
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -193,7 +193,7 @@ export function PieceCard({
           }}
         >
           <p className="text-lg">
-            It was not pressed as planned: <Missed words={missed} />. It is counted as good, and proves nothing of the
+            It was not pressed as planned: <Missed words={missed} />. It counts as good, but proves nothing about the
             planned settings.
           </p>
           <FormFoot
@@ -201,7 +201,7 @@ export function PieceCard({
             onCancel={() => {
               setAsking(false);
             }}
-            label="Good all the same"
+            label="Good anyway"
             disabled={false}
           />
         </form>

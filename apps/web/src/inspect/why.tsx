@@ -89,12 +89,12 @@ function Why({
           : `Repeat ${pieces.length === 1 ? 'just this one' : `just these ${pieces.length}`}${planned ? ', so changed' : ''}`}
       </Button>
       {change.overrides?.house && (
-        <p className="mt-1 text-[14px] text-soft">In that repeat alone: the rule of the house stays as it is.</p>
+        <p className="mt-1 text-[14px] text-soft">In that repeat only: the house rule stays as it is.</p>
       )}
       {again.isError && <ProblemText problem={problemFrom(again.error)} className="mt-2" />}
       {others.length > 0 && (
         <details className="mt-2">
-          <summary className="cursor-pointer text-[15px]">What else it may be</summary>
+          <summary className="cursor-pointer text-[15px]">Other possible causes</summary>
           <ul>
             {others.map((cause) => (
               <CauseItem key={cause.cause} cause={cause} />

@@ -24,7 +24,7 @@ export function ImportTicket() {
         htmlFor={id}
         className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan"
       >
-        {take.isPending ? 'Taking it in…' : 'Import a ticket'}
+        {take.isPending ? 'Importing…' : 'Import a ticket'}
         <input
           id={id}
           type="file"

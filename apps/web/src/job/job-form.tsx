@@ -67,7 +67,7 @@ export function JobForm({ start, label, fixedPieces = false, busy, problem, onDo
       />
       <div className="sm:col-span-2">
         <TextField
-          label="For whom?"
+          label="Customer"
           placeholder="may stay empty"
           maxLength={120}
           value={customer}

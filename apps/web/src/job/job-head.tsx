@@ -41,7 +41,7 @@ export function JobHead() {
         >
           <JobForm
             start={job}
-            label="Keep it"
+            label="Save"
             fixedPieces={locked}
             busy={false}
             problem={null}

@@ -28,11 +28,12 @@ import {
   useJobFile,
   useServerClock,
   usePlateReading,
+  useLiked,
   usePrint,
   useShop,
   type SessionState,
 } from '../data/index.js';
-import { Border, Cloth, findingOf, Findings, Line, SetAside, type FindingAction } from '../frame/index.js';
+import { Border, Cloth, findingOf, Findings, Line, Notes, SetAside, type FindingAction } from '../frame/index.js';
 import { JobContextDoor, type JobContext } from './job-context.js';
 import { JobHead } from './job-head.js';
 import { useAct } from './use-act.js';
@@ -127,7 +128,7 @@ function useTrouble(
       ? {
           [code]: [
             { label: 'Keep my changes, on top of theirs', ...mine },
-            { label: 'Drop mine, show theirs', ...theirs },
+            { label: 'Discard mine, show theirs', ...theirs },
           ],
         }
       : {
@@ -138,7 +139,7 @@ function useTrouble(
                 session.retry();
               },
             },
-            { label: 'Drop my change', ...theirs },
+            { label: 'Discard my change', ...theirs },
           ],
         };
   }, [session, code, id, onFault]);
@@ -163,6 +164,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const shop = useShop();
   const floor = useFloor();
   const print = usePrint();
+  const liked = useLiked();
   const { session, state, outbox, bench } = useSession(file);
   const [draft, setDraft] = useState<SideDesign[] | null>(null);
   const { act, busy, refusal } = useAct(session, outbox);
@@ -249,6 +251,15 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const atPress = stage === 'press' && plan !== null;
   const findings = [...troubles, ...bySeverity([...(atPress ? devices : view.findings[stage]), ...printed])];
 
+  const said = {
+    findings,
+    waivers: job.waivers,
+    ...(locked ? {} : { onWaive: waive }),
+    actions: {
+      ...troubleActions,
+      ...(bench.trouble ? { [bench.trouble.code]: [{ label: 'Try again', act: () => void outbox.flush() }] } : {}),
+    },
+  };
   return (
     <JobContextDoor value={context}>
       <Cloth
@@ -257,20 +268,11 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
         foot={
           <>
             {stage !== 'press' && <SetAside outbox={outbox} bench={bench} />}
-            <Findings
-              findings={findings}
-              waivers={job.waivers}
-              {...(locked ? {} : { onWaive: waive })}
-              actions={{
-                ...troubleActions,
-                ...(bench.trouble
-                  ? { [bench.trouble.code]: [{ label: 'Try again', act: () => void outbox.flush() }] }
-                  : {}),
-              }}
-            />
+            <Findings {...said} />
             <Line
-              action={nextAction(view, stage, { now: serverNow(), reading, courses, print })}
+              action={nextAction(view, stage, { now: serverNow(), reading, courses, print, liked })}
               onAct={act}
+              aside={<Notes {...said} />}
               busy={busy || (atInspect && isPending)}
               loud={atPress && view.bench !== null && !allPressed(view.bench)}
             />

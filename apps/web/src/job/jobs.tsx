@@ -13,7 +13,7 @@ import { TicketCard } from './ticket-card.js';
 const EMPTY: Record<JobList, string> = {
   here: 'No job yet. Open a new one, or import a ticket.',
   archived: 'Nothing is archived. A job that is archived is out of the way, and keeps everything.',
-  deleted: 'Nothing is deleted. A deleted job can be taken back for 30 days.',
+  deleted: 'Nothing is deleted. A deleted job can be restored for 30 days.',
 };
 
 /** Every job, found by a few letters. */

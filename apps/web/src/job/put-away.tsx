@@ -16,7 +16,7 @@ const BACK: Record<Act, Act> = { archive: 'unarchive', unarchive: 'archive', del
 const DID: Record<Act, string> = {
   archive: 'is archived',
   unarchive: 'is among the jobs again',
-  delete: 'is deleted; it can be taken back for 30 days',
+  delete: 'is deleted; it can be restored for 30 days',
   undelete: 'is taken back',
 };
 
@@ -52,20 +52,20 @@ export function JobActs({ job, busy, onAct }: { job: JobSummary; busy: boolean; 
           tone="plain"
           className={QUIET}
           disabled={busy}
-          aria-label={named(job.archivedAt === null ? 'Archive' : 'Take out of the archive:')}
+          aria-label={named(job.archivedAt === null ? 'Archive' : 'Restore from the archive:')}
           onClick={act(job.archivedAt === null ? 'archive' : 'unarchive')}
         >
-          {job.archivedAt === null ? 'Archive' : 'Take out'}
+          {job.archivedAt === null ? 'Archive' : 'Restore'}
         </Button>
       )}
       <Button
         tone="plain"
         className={QUIET}
         disabled={busy}
-        aria-label={named(job.deletedAt === null ? 'Delete' : 'Take back')}
+        aria-label={named(job.deletedAt === null ? 'Delete' : 'Restore')}
         onClick={act(job.deletedAt === null ? 'delete' : 'undelete')}
       >
-        {job.deletedAt === null ? 'Delete' : 'Take back'}
+        {job.deletedAt === null ? 'Delete' : 'Restore'}
       </Button>
     </div>
   );

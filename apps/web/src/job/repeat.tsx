@@ -22,7 +22,7 @@ export function RepeatJob() {
   const changed = open ? sinceThen(view, print) : [];
   return (
     <Dialog
-      title={`Do job ${view.job.number} again?`}
+      title={`Repeat job ${view.job.number}?`}
       open={open}
       onOpenChange={setOpen}
       trigger={
@@ -33,7 +33,7 @@ export function RepeatJob() {
     >
       {changed.length === 0 ? (
         <p className="text-lg">
-          Nothing has changed since it was pressed: blank, settings, press, paper and ways are as they were.
+          Nothing has changed since it was pressed: blank, settings, press, paper and house rules are the same.
         </p>
       ) : (
         <>
@@ -47,7 +47,7 @@ export function RepeatJob() {
       )}
       <p className="mt-2 text-soft">
         The new job has {view.job.pieces} {view.job.pieces === 1 ? 'piece' : 'pieces'}, the same art and the same
-        waivers, and begins at the stack. Its day and its pieces can be changed there.
+        waivers, and begins at the stack. Its due date and pieces can be changed there.
       </p>
       <form
         onSubmit={(event) => {

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
-import { formatDay, type Settings } from '@kanga/core/shop';
+import { dueText, formatDay, type Settings } from '@kanga/core/shop';
 import type { JobSummary } from '@kanga/contract/job';
 import { pictureUrl } from '../data/index.js';
 import { DULL, MotifBand, VIVID } from '../frame/index.js';
@@ -9,7 +9,7 @@ const WHERE: Record<JobSummary['reached'], string> = {
   blank: 'Choose the blank',
   art: 'Place the art',
   sheet: 'Lay out the sheet',
-  stack: 'Look over the stack',
+  stack: 'Check the stack',
   press: 'At the press',
   inspect: 'Inspect',
 };
@@ -47,9 +47,15 @@ export function TicketCard({ job, today, settings }: { job: JobSummary; today: s
         <p className="mt-0.5">
           <b>{job.status === 'closed' ? 'Closed' : WHERE[job.reached]}</b>
           {job.due && (
-            <span className={late ? 'font-semibold text-magenta' : 'text-soft'}>
+            <span
+              className={late ? 'font-semibold text-magenta' : 'text-soft'}
+              title={formatDay(job.due, settings.dates)}
+            >
               {' '}
-              · {late ? 'overdue since' : 'due'} {formatDay(job.due, settings.dates)}
+              ·{' '}
+              {job.status === 'open'
+                ? dueText(job.due, today, settings.dates)
+                : `due ${formatDay(job.due, settings.dates)}`}
             </span>
           )}
         </p>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
+import { dueText } from '@kanga/core/shop';
 import { backupsQuery, jobsQuery, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';
@@ -23,7 +24,7 @@ export function Today() {
   const action: NextAction = first
     ? {
         stage: first.reached,
-        sentence: `Go on with job ${first.number}, ${first.name}${first.due ? `: due ${first.due < today ? 'already' : first.due === today ? 'today' : 'first'}` : ''}.`,
+        sentence: `Go on with job ${first.number}, ${first.name}${first.due ? `: ${dueText(first.due, today, settings.dates)}` : ''}.`,
         label: 'Open it',
         command: { kind: 'go', to: first.reached },
       }

@@ -24,10 +24,10 @@ type Span = keyof typeof SPANS;
 /** What a share says of the aim, in words that do not claim more than its pieces carry. */
 const verdict = ({ against }: Share): string =>
   against === 'above'
-    ? `Surely above the aim of ${formatShare(FALLOUT_AIM)}.`
+    ? `Clearly above the target of ${formatShare(FALLOUT_AIM)}.`
     : against === 'below'
-      ? `Surely below the aim of ${formatShare(FALLOUT_AIM)}.`
-      : `Too few pieces to say whether the aim of ${formatShare(FALLOUT_AIM)} is met.`;
+      ? `Clearly below the target of ${formatShare(FALLOUT_AIM)}.`
+      : `Too few pieces to say whether the target of ${formatShare(FALLOUT_AIM)} is met.`;
 
 function Groups({ title, runs, by }: { title: string; runs: readonly RunOutcome[]; by: FalloutKey }) {
   const groups = falloutBy(runs, by).slice(0, 6);
@@ -57,7 +57,7 @@ function Schools({ runs }: { runs: readonly RunOutcome[] }) {
   return (
     <div>
       <Select
-        label="By school"
+        label="By method"
         value={question}
         options={SCHOOL_KEYS.map((value) => ({
           value,
@@ -92,7 +92,7 @@ function Spare({ all }: { all: Share }) {
       {good > 0 && (
         <p className="pb-2">
           {order === null ? (
-            'At this fallout hardly any would come out good: mend the cause first.'
+            'At this fallout hardly any would come out good: fix the cause first.'
           ) : (
             <>
               Order <b className="figures text-[22px]">{order}</b> blanks: enough in 95 of 100 cases.
@@ -139,8 +139,8 @@ export function Fallout() {
             </p>
             <ControlChart mean={chart.mean} days={chart.days} />
             <p className="text-[14px] text-soft">
-              Blue: the mean, and what chance alone scatters (three sigma). Dashed: the aim. A diamond stands outside:
-              look for what was different that day.
+              Blue: the mean, and what chance alone scatters (three sigma). Dashed: the target. A diamond stands
+              outside: look for what was different that day.
             </p>
           </div>
           <div className="space-y-3">
@@ -163,7 +163,7 @@ export function Fallout() {
             </div>
             <Groups title="By press" runs={runs} by="press" />
             <Groups title="By blank" runs={runs} by="blank" />
-            <Groups title="By person" runs={runs} by="by" />
+            <Groups title="By operator" runs={runs} by="by" />
             <Schools runs={runs} />
             <Spare all={all} />
           </div>

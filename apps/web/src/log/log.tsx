@@ -35,7 +35,7 @@ function Narrow({ value, onChange }: { value: Narrowed; onChange: (value: Narrow
   return (
     <search className="no-print mb-3 grid grid-cols-2 items-end gap-x-3 gap-y-2 sm:grid-cols-4">
       <TextField
-        label="Words"
+        label="Search"
         type="search"
         value={value.text}
         placeholder="job, blank, note …"
@@ -84,9 +84,9 @@ function Narrow({ value, onChange }: { value: Narrowed; onChange: (value: Narrow
         }}
       />
       <Select
-        label="Who"
+        label="Operator"
         value={value.by}
-        options={choices('Anybody', names?.people ?? [])}
+        options={choices('Anyone', names?.people ?? [])}
         onChange={(by) => {
           set({ by });
         }}
@@ -129,7 +129,7 @@ function Entry({ row }: { row: LogEntry }) {
         {row.piece + 1}, {row.side}
       </td>
       <td>{row.pressName}</td>
-      <td>{row.by ?? <span className="text-soft">nobody said</span>}</td>
+      <td>{row.by ?? <span className="text-soft">not set</span>}</td>
       <td className="figures whitespace-nowrap">{print.temperature(row.temperature)}</td>
       <td className="figures whitespace-nowrap">{row.planned} s</td>
       <td className="figures whitespace-nowrap">
@@ -154,7 +154,7 @@ function Entry({ row }: { row: LogEntry }) {
   );
 }
 
-const HEADS = ['When', 'Job', 'Piece', 'Press', 'Who', 'Set to', 'Planned', 'Actual', 'Result'];
+const HEADS = ['When', 'Job', 'Piece', 'Press', 'Operator', 'Set to', 'Planned', 'Actual', 'Result'];
 
 /** The log’s one question: what was pressed, and did it go as planned? */
 export function Log() {
@@ -195,13 +195,13 @@ export function Log() {
         {pages.isError && <ProblemText problem={problemFrom(pages.error)} />}
         {pages.isPending ? (
           <p className="text-soft" role="status">
-            Looking…
+            Loading…
           </p>
         ) : rows.length === 0 ? (
           <p className="text-lg text-soft">
             {isNarrowed
-              ? 'No pressing is like that. Leave a word or a choice out.'
-              : 'Nothing has been pressed yet. Every pressing is written down here by itself.'}
+              ? 'Nothing found. Remove a word or a filter.'
+              : 'Nothing has been pressed yet. Every pressing is recorded here automatically.'}
           </p>
         ) : (
           <>
@@ -227,7 +227,7 @@ export function Log() {
                   void pages.fetchNextPage();
                 }}
               >
-                {pages.isFetchingNextPage ? 'Looking…' : 'Show earlier ones'}
+                {pages.isFetchingNextPage ? 'Loading…' : 'Show earlier ones'}
               </Button>
             )}
           </>

@@ -23,7 +23,8 @@ import {
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
-import { PlateFacts } from './plate-facts.js';
+import { useBenchScope } from './bench-scope.js';
+import { IdlePresses } from './idle-presses.js';
 import { useAwake } from './use-awake.js';
 import { actOf, handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
 import { Who } from './who.js';
@@ -159,7 +160,7 @@ export function BenchPage() {
       return Object.fromEntries(call ? [...rest, [jobId, call]] : rest);
     });
   }, []);
-  const dark = settings.bench === 'dark';
+  const scope = useBenchScope();
   const devices = useDeviceFindings(presses);
   const { lanes, behind } = lanesOf(runs);
   const asked = lanes.flatMap(({ jobId }) => calls[jobId] ?? []).sort((a, b) => b.urgency - a.urgency || a.due - b.due);
@@ -167,10 +168,10 @@ export function BenchPage() {
   usePedal(() => {
     top?.handy();
   }, top?.offered ?? '');
-  const idle = presses.filter(({ id, controller }) => controller !== null && !lanes.some((run) => run.pressId === id));
+  const idle = presses.filter(({ id }) => !lanes.some((run) => run.pressId === id));
   return (
     <Cloth
-      head={lanes.length > 1 ? <Who dark={false} slim /> : <b>{settings.shopName}</b>}
+      head={lanes.length > 1 ? <Who slim /> : <b>{settings.shopName}</b>}
       foot={
         <>
           <Findings findings={devices} />
@@ -186,20 +187,10 @@ export function BenchPage() {
         </>
       }
     >
-      <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${dark ? 'bg-key text-white' : 'bg-white'}`}>
-        {lanes.length === 0 ? (
-          <div className="m-auto max-w-xl p-8 text-center">
-            <h1 className="font-big text-3xl font-bold">No job is at a press</h1>
-            <p className="mt-2 text-lg">
-              Open a job, look its stack over, and “Start at the press” brings it here: a lane for each press.
-            </p>
-            <Link to="/" className="mt-3 inline-block text-lg underline">
-              To today’s jobs
-            </Link>
-          </div>
-        ) : (
+      <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${scope}`}>
+        {lanes.length > 0 && (
           <div
-            className={`grid min-h-0 flex-1 ${lanes.length > 1 ? 'lg:auto-cols-fr lg:grid-flow-col' : ''} divide-y-2 lg:divide-x-2 lg:divide-y-0 ${dark ? 'divide-white/20' : 'divide-rule'}`}
+            className={`grid min-h-0 flex-1 ${lanes.length > 1 ? 'lg:auto-cols-fr lg:grid-flow-col' : ''} divide-y-2 divide-line lg:divide-x-2 lg:divide-y-0`}
           >
             {lanes.map(({ jobId }) => (
               <Suspense key={jobId} fallback={<p className="p-6">Loading…</p>}>
@@ -208,23 +199,7 @@ export function BenchPage() {
             ))}
           </div>
         )}
-        {(behind.length > 0 || idle.length > 0) && (
-          <div
-            className={`flex flex-wrap gap-x-8 gap-y-2 border-t-2 px-6 py-3 text-[17px] ${dark ? 'border-white/20' : 'border-rule'}`}
-          >
-            {behind.map((run) => (
-              <Link key={run.jobId} to={`/jobs/${run.jobId}/press`} className="underline">
-                Waits: {run.jobNumber} · {run.jobName}, {run.pressed} of {run.pieces} pressed
-              </Link>
-            ))}
-            {idle.map((press) => (
-              <div key={press.id} className="flex items-center gap-3">
-                <b>{press.name}</b>
-                <PlateFacts press={press} dial={null} dark={dark} />
-              </div>
-            ))}
-          </div>
-        )}
+        <IdlePresses presses={idle} behind={behind} alone={lanes.length === 0} />
       </div>
     </Cloth>
   );

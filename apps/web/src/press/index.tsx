@@ -26,7 +26,7 @@ export default function PressStage() {
       <div className="m-auto max-w-xl p-8 text-center">
         <h1 className="font-big text-3xl font-bold">Not at the press yet</h1>
         <p className="mt-2 text-lg text-soft">
-          When the stack is looked over, “Start at the press” freezes the plan and brings it here.
+          When the stack is checked, “Start at the press” freezes the plan and brings it here.
         </p>
       </div>
     );

@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import { tellingOf, type Task } from '@kanga/core/bench';
+import { GUIDANCES, tellingOf, type Guidance, type Task } from '@kanga/core/bench';
 import { swapTo, type JobView } from '@kanga/core/job';
-import { usePrint, useShop } from '../data/index.js';
+import { setLiked, usePrint, useShop, useWho } from '../data/index.js';
 import { FaultPicker } from '../draw/index.js';
 import { Button, Dialog } from '../ui/index.js';
 import { useTeaching } from './pedal.js';
 import type { Happening, LaneState } from './use-lane.js';
 
 type Write = (...happened: Happening[]) => void;
-export type Page = 'choose' | 'repeat' | 'scrap' | 'swap' | 'pedal';
+export type Page = 'choose' | 'guidance' | 'repeat' | 'scrap' | 'swap' | 'pedal';
 
 const BIG = 'min-h-16 w-full justify-start! px-5 text-left text-lg whitespace-normal!';
 
@@ -21,7 +21,7 @@ function underWay({ todo }: LaneState): Task[] {
 function Repeat({ lane, record }: { lane: LaneState; record: Write }) {
   const { plan } = lane;
   const beds = underWay(lane).filter(({ step }) => step > 0);
-  if (beds.length === 0) return <p className="text-lg">Nothing is done yet that could be repeated.</p>;
+  if (beds.length === 0) return <p className="text-lg">No step is done yet.</p>;
   return beds.map(({ bed, pieces, step }) => (
     <fieldset key={bed} className="mb-3">
       <legend className="mb-1 font-semibold">
@@ -112,19 +112,19 @@ function Pedal() {
   return (
     <div className="grid gap-3">
       <p>
-        A foot pedal is a key. Taught once at this screen, it does what is due: while a clock runs what can be done
+        A foot pedal sends a key. Set up once at this screen, it does what is due: while a clock runs what can be done
         meanwhile, else what the line says.
       </p>
       <p role="status" className="text-lg font-semibold">
-        {waiting ? 'Tread on the pedal now.' : taught ? `It sends the key ${taught}.` : 'None is taught yet.'}
+        {waiting ? 'Press the pedal now.' : taught ? `It sends the key ${taught}.` : 'No pedal is set up yet.'}
       </p>
       <div className="flex gap-2">
         <Button tone="strong" className="min-h-16 px-6 text-lg" disabled={waiting} onClick={teach}>
-          {taught ? 'Teach it anew' : 'Teach the pedal'}
+          {taught ? 'Set up again' : 'Set up the pedal'}
         </Button>
         {taught && (
           <Button className="min-h-16 px-6 text-lg" onClick={forget}>
-            Forget it
+            Remove
           </Button>
         )}
       </div>
@@ -132,11 +132,48 @@ function Pedal() {
   );
 }
 
+const GUIDED: Record<Guidance, { name: string; how: string }> = {
+  'every step': { name: 'Every step', how: 'One step at a time, each told when it is done. For learning.' },
+  'each pressing': {
+    name: 'Each pressing',
+    how: 'One card says all there is to do. Only closing and opening are tapped.',
+  },
+  'the press tells': { name: 'The press tells', how: 'A press with a controller tells by itself. Nothing is tapped.' },
+};
+
+function Guide({ lane, record }: { lane: LaneState; record: Write }) {
+  const who = useWho();
+  return (
+    <div className="grid gap-2">
+      {GUIDANCES.map((guidance) => (
+        <Button
+          key={guidance}
+          tone={guidance === lane.guidance ? 'strong' : 'plain'}
+          aria-pressed={guidance === lane.guidance}
+          className={`${BIG} flex-col items-start! gap-0!`}
+          onClick={() => {
+            setLiked(who, guidance);
+            record({ kind: 'guide', guidance });
+          }}
+        >
+          {GUIDED[guidance].name}
+          <span className="text-base font-normal">{GUIDED[guidance].how}</span>
+        </Button>
+      ))}
+      <p className="text-soft">
+        For this run{who !== null && `, and from now on for ${who} at this screen`}. What was passed over is recorded as
+        passed.
+      </p>
+    </div>
+  );
+}
+
 const TITLES: Record<Page, string> = {
-  choose: 'Something else',
+  choose: 'More',
+  guidance: 'Guidance',
   repeat: 'Repeat a step',
   scrap: 'Scrap a piece',
-  swap: 'Go on on another press',
+  swap: 'Move to another press',
   pedal: 'Foot pedal',
 };
 
@@ -145,19 +182,20 @@ export function OtherActs({
   view,
   lane,
   record,
-  dark,
   narrow,
   page,
   onPage,
+  onUndo,
 }: {
   view: JobView;
   lane: LaneState;
   record: Write;
-  dark: boolean;
   narrow: boolean;
   /** What is open of it; null: nothing. */
   page: Page | null;
   onPage: (page: Page | null) => void;
+  /** Takes the last step back from here, where no button of its own has room; null: nothing to take back, or it has one. */
+  onUndo: (() => void) | null;
 }) {
   const close = () => {
     onPage(null);
@@ -167,6 +205,9 @@ export function OtherActs({
     close();
   };
   const { first, press, inPress } = lane.todo;
+  // A card of several steps is not skipped as a whole: the first of them that is due is.
+  const due = first && first.before.length > 0 ? first.step - first.before.length : null;
+  const skipped = first && { bed: first.bed, step: due ?? first.step, what: first.before[0] ?? first.what };
   const running = inPress && press?.clock?.startedAt ? press : null;
   const act = (label: string, happened: Happening | Page | null) => (
     <Button
@@ -188,30 +229,39 @@ export function OtherActs({
       onOpenChange={(open) => {
         onPage(open ? 'choose' : null);
       }}
-      trigger={
-        <Button tone={dark ? 'dark' : 'plain'} className={`min-h-16 text-lg ${narrow ? 'px-4' : 'px-5'}`}>
-          {narrow ? 'Else…' : 'Something else…'}
-        </Button>
-      }
+      trigger={<Button className={`text-lg ${narrow ? 'min-h-20 px-4' : 'min-h-16 px-5'}`}>More…</Button>}
     >
       {page === 'choose' && (
         <div className="grid gap-2">
+          {onUndo && (
+            <Button
+              className={BIG}
+              onClick={() => {
+                onUndo();
+                close();
+              }}
+            >
+              Undo last step
+            </Button>
+          )}
           {act(
             running ? 'Opened too early: stop this pressing' : 'Stop: no clock runs',
             running && { kind: 'stop', bed: running.bed, step: running.step },
           )}
           {lane.heat.kind === 'ask' &&
-            act('Close it without looking: it will prove nothing', first && tellingOf(first))}
+            act('Close without checking the heat: it will not count as proof', first && tellingOf(first))}
           {act(
-            first ? `Skip: ${first.what.title}` : 'Nothing to skip',
-            first && { kind: 'skip', bed: first.bed, step: first.step },
+            skipped ? `Skip: ${skipped.what.title}` : 'Nothing to skip',
+            skipped && { kind: 'skip', bed: skipped.bed, step: skipped.step },
           )}
           {act('Repeat a step…', 'repeat')}
           {act('Scrap a piece…', 'scrap')}
-          {act('Go on on another press…', 'swap')}
-          {act('Teach the foot pedal…', 'pedal')}
+          {act('Move to another press…', 'swap')}
+          {act(`Guidance: ${GUIDED[lane.guidance].name.toLowerCase()}…`, 'guidance')}
+          {act('Foot pedal…', 'pedal')}
         </div>
       )}
+      {page === 'guidance' && <Guide lane={lane} record={does} />}
       {page === 'repeat' && <Repeat lane={lane} record={does} />}
       {page === 'scrap' && <Scrap lane={lane} record={does} />}
       {page === 'swap' && <Swap view={view} lane={lane} record={does} />}

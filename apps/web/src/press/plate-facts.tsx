@@ -12,7 +12,7 @@ function words(
   { reading, trouble }: PressNow,
   wanted: number | null,
 ): { say: string; tone: 'ready' | 'heating' | 'trouble' } {
-  if (trouble === 'nonsense') return { say: 'talks nonsense: go on by hand', tone: 'trouble' };
+  if (trouble === 'nonsense') return { say: 'reading not valid: go on by hand', tone: 'trouble' };
   if (!reading)
     return { say: trouble === 'away' ? 'does not answer: go on by hand' : 'is being asked', tone: 'trouble' };
   if (wanted !== null && Math.abs(reading.setPoint - wanted) >= 1)
@@ -23,7 +23,7 @@ function words(
 }
 
 /** What a press with a controller tells of itself, and what can be told to it. */
-export function PlateFacts({ press, dial, dark }: { press: Press; dial: number | null; dark: boolean }) {
+export function PlateFacts({ press, dial }: { press: Press; dial: number | null }) {
   const now = usePressNow(press.id);
   const { units } = useShop().settings;
   const tell = useMutation({
@@ -33,11 +33,7 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
   if (press.controller === null || !now) return null;
   const { say, tone } = words(now, dial);
   const { reading } = now;
-  const tones = {
-    ready: dark ? 'text-[#7fd4a3]' : 'text-green',
-    heating: dark ? 'text-yellow' : 'text-[#7a5b00]',
-    trouble: dark ? 'text-[#ff8fc4]' : 'text-magenta',
-  };
+  const tones = { ready: 'text-ready', heating: 'text-warm', trouble: 'text-alarm' };
   // As large as every button at the bench: it is pressed with gloves.
   const button = 'min-h-16 px-4 text-[17px]';
   return (
@@ -53,7 +49,6 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
       </span>
       {reading && dial !== null && Math.abs(reading.setPoint - dial) >= 1 && (
         <Button
-          tone={dark ? 'dark' : 'plain'}
           className={button}
           disabled={tell.isPending}
           onClick={() => {
@@ -65,7 +60,6 @@ export function PlateFacts({ press, dial, dark }: { press: Press; dial: number |
       )}
       {press.controller === STAND_IN && reading && (
         <Button
-          tone={dark ? 'dark' : 'plain'}
           className={button}
           disabled={tell.isPending}
           onClick={() => {

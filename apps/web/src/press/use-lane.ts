@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import {
+  coolsUntold,
   plateHeat,
   readClock,
   secondsBetween,
@@ -9,17 +10,28 @@ import {
   type BenchState,
   type ClockPhase,
   type ClockReading,
+  type Guidance,
   type PlateHeat,
   type Task,
   type Todo,
 } from '@kanga/core/bench';
-import { asking, heatAction, isIron, jigsOf, type JobView, type NextAction, type RunPlan } from '@kanga/core/job';
+import {
+  asking,
+  guidanceOf,
+  heatAction,
+  isIron,
+  jigsOf,
+  type JobView,
+  type NextAction,
+  type RunPlan,
+} from '@kanga/core/job';
 import type { Happened } from '@kanga/contract/bench';
 import {
   api,
   liveLine,
   serverNow,
   stamp,
+  useLiked,
   useNow,
   usePlateReading,
   usePrint,
@@ -40,6 +52,12 @@ export interface LaneState {
   plan: RunPlan;
   state: BenchState;
   todo: Todo;
+  /** How hands are led. */
+  guidance: Guidance;
+  /** It is pressed with a hand iron. */
+  ironed: boolean;
+  /** What cools although nobody is asked about it: seconds that are left, 0 when it is cool. */
+  cooling: { pieces: number[]; left: number }[];
   /** The clock of what is done first; null: it runs none. */
   clock: ClockReading | null;
   /** Seconds for which the plate still has to recover; 0 when it is ready. */
@@ -96,9 +114,15 @@ function useSounds(phase: ClockPhase | null, on: boolean) {
 
 /** The state of a lane, read anew several times a second while one of its clocks runs. Null while nothing is at the press. */
 export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneState | null {
-  const todo = useMemo(() => (plan && state ? todoOf(plan, state, jigsOf(plan)) : null), [plan, state]);
+  const liked = useLiked();
+  const guidance = plan && state ? guidanceOf(plan, state, liked) : 'every step';
+  const todo = useMemo(
+    () => (plan && state ? todoOf(plan, state, jigsOf(plan), guidance) : null),
+    [plan, state, guidance],
+  );
+  const cools = useMemo(() => (plan && state ? coolsUntold(plan, state) : []), [plan, state]);
   const running = Boolean(
-    todo && (todo.first?.clock?.startedAt ?? todo.press?.clock?.startedAt ?? todo.rack.length > 0),
+    todo && (todo.first?.clock?.startedAt ?? todo.press?.clock?.startedAt ?? todo.rack.length + cools.length > 0),
   );
   // A plate that recovers has a clock of its own, too: it is read on until that is out.
   const opened = state?.openedAt ?? null;
@@ -115,20 +139,27 @@ export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneS
   const print = usePrint();
   const reading = usePlateReading(state?.press.id ?? null);
   if (!plan || !state || !todo) return null;
+  const ironed = isIron(plan, state);
   const heat = plateHeat(plan, state, todo.first, { reading, now: serverNow() });
   return {
     plan,
     state,
     todo,
+    guidance,
+    ironed,
+    cooling: cools.map(({ pieces, until }) => ({ pieces, left: Math.max(0, secondsBetween(now, until)) })),
     clock,
     recovers,
     heat,
     action: todo.first
-      ? (heatAction(heat, todo.first, print) ?? asking(todo.first, plan.pieces, isIron(plan, state)))
+      ? (heatAction(heat, todo.first, print, ironed) ?? asking(todo.first, plan.pieces, ironed))
       : null,
     now,
   };
 }
+
+/** What the lane is about: what lies in the press, else what is to be done first. */
+export const taskOf = ({ todo }: Pick<LaneState, 'todo'>): Task | null => (todo.inPress ? todo.press : todo.first);
 
 /** What a pedal means now: the press when its clock is nearly out, else what can be done meanwhile; nothing where somebody has to be sure. */
 export function handyTask({ todo, clock, action }: LaneState): Task | null {

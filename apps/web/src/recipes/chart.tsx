@@ -86,7 +86,7 @@ export function ChartPage() {
                 window.print();
               }}
             >
-              Print it
+              Print
             </Button>
             <Link to="/recipes" className="text-cyan underline">
               Recipe book

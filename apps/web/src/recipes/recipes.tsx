@@ -116,7 +116,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
                   accept.mutate(proposal);
                 }}
               >
-                {recipe ? 'Take it' : 'Make it the recipe'}
+                {recipe ? 'Accept' : 'Make it the recipe'}
               </Button>
               {accept.isError && <ProblemText problem={problemFrom(accept.error)} />}
             </div>
@@ -141,7 +141,7 @@ export function Recipes() {
     list.find((one) => one.id === id)?.name ?? none;
   const groups = new Map<string, BookEntry[]>();
   for (const entry of book) {
-    const name = `${nameOf(blanks, entry.key.blankId, 'A blank that is gone')} on ${nameOf(presses, entry.key.pressId, 'a press that is gone')}`;
+    const name = `${nameOf(blanks, entry.key.blankId, 'Deleted blank')} on ${nameOf(presses, entry.key.pressId, 'a press that is gone')}`;
     groups.set(name, [...(groups.get(name) ?? []), entry]);
   }
   return (
@@ -155,16 +155,16 @@ export function Recipes() {
                 window.print();
               }}
             >
-              Print it
+              Print
             </Button>
             <Link to="/chart" className="text-cyan underline">
               Reference chart
             </Link>
             <a href="/api/recipes/export" download="kanga-recipes.json" className="text-cyan underline">
-              Save as a file
+              Export
             </a>
             <label className="cursor-pointer text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-              Take a file in
+              Import
               <FileInput
                 accept=".json,application/json"
                 onFile={(file) => {
@@ -175,19 +175,19 @@ export function Recipes() {
           </div>
         </div>
         <p className="no-print mb-4 max-w-3xl text-soft">
-          What worked here, for each blank, press and paper. Plans start from it. A recipe changes only when you take
+          What worked here, for each blank, press and paper. Plans start from it. A recipe changes only when you accept
           what the evidence proposes.
         </p>
         {take.isError && <ProblemText problem={problemFrom(take.error)} className="mb-3" />}
         {take.data && (
           <p role="status" className="mb-3 font-semibold">
             {take.data.taken} {take.data.taken === 1 ? 'recipe' : 'recipes'} taken.
-            {take.data.unknown.length > 0 && ` Not here by these names: ${take.data.unknown.join(', ')}.`}
+            {take.data.unknown.length > 0 && ` Not found here: ${take.data.unknown.join(', ')}.`}
           </p>
         )}
         {book.length === 0 ? (
           <p className="text-lg text-soft">
-            Nothing was pressed and judged yet. Whatever comes out good is written down here by itself; three good
+            Nothing was pressed and judged yet. Whatever comes out good is recorded here automatically; three good
             pieces with the same settings prove them.
           </p>
         ) : (

@@ -53,7 +53,7 @@ export function PrintAgain() {
               value: id,
               label: offcut && !/offcut/i.test(name) ? `${name} (offcut)` : name,
             })),
-            { value: MEASURE, label: 'Another offcut: measure it…' },
+            { value: MEASURE, label: 'Measure another offcut…' },
           ]}
           onChange={setMediaId}
         />
@@ -65,7 +65,7 @@ export function PrintAgain() {
             printer={printer}
             disabled={!read.ok}
             before={() => session.flush()}
-            label="To the print card…"
+            label="Next: the print card…"
           />
         )}
         <CloseFoot

@@ -58,7 +58,7 @@ export function ChosenPart({
             arranging.toSheet(chosen, spot.sheet - 1);
           }}
         >
-          To sheet before
+          To previous sheet
         </Button>
         <Button
           disabled={locked || spot.sheet >= sheets}
@@ -66,7 +66,7 @@ export function ChosenPart({
             arranging.toSheet(chosen, spot.sheet + 1);
           }}
         >
-          To sheet after
+          To next sheet
         </Button>
       </div>
       <p className="text-[14px] text-soft">

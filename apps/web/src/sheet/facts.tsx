@@ -47,7 +47,7 @@ function MoreChoices({ set }: { set: (change: Partial<SheetChoices>) => void }) 
         value={sheet.turns}
         disabled={locked}
         options={[
-          { value: 'quarter', label: 'By quarters' },
+          { value: 'quarter', label: 'By 90°' },
           { value: 'any', label: 'Any way' },
         ]}
         onChange={(turns) => {
@@ -168,7 +168,7 @@ export function Facts({ layout, nest, arranging }: Props) {
           download.mutate();
         }}
       >
-        {download.isPending ? 'Making the PDF…' : 'PDF to look at'}
+        {download.isPending ? 'Making the PDF…' : 'Preview PDF'}
       </Button>
       {layout && !stopped && <PrintAgain />}
       {download.isError && (

@@ -12,6 +12,7 @@ import { GapField, LayoutFacts, PaperChoice } from './layout-facts.js';
 import { NestPanel } from './nest-panel.js';
 import { PrintButton } from './print-button.js';
 import { PrintList } from './print-list.js';
+import { SheetTurner, useTurning } from './sheet-turner.js';
 import { SheetsView } from './sheets-view.js';
 import { useArranging } from './use-arranging.js';
 import { useGang, useGangState } from './use-gang.js';
@@ -55,11 +56,20 @@ export function GangPage() {
   };
   const need = layout && media ? paperUse(media, layout.sheets) : null;
   const findings = media && printer ? checkPrinting(printer, media, need, print) : [];
+  const turning = useTurning(layout, media ?? null);
   const blocked = stopped.length > 0 || !layout || (plan?.clashing.length ?? 0) > 0;
   return (
     <Cloth head={<b>{shop.settings.shopName}</b>} foot={<Findings findings={findings} />}>
       <Field
         title="Sheets that several jobs share, as they come out of the printer"
+        tools={
+          <>
+            <Button disabled={!canUndo} onClick={undo}>
+              Undo
+            </Button>
+            <SheetTurner turning={turning} />
+          </>
+        }
         picture={
           <SheetsView
             plan={plan}
@@ -70,18 +80,14 @@ export function GangPage() {
             sideOf={sideOf}
             arranging={arranging}
             nesting={nest.nesting !== null}
-            head={
-              <Button disabled={!canUndo} onClick={undo}>
-                Undo
-              </Button>
-            }
+            turning={turning}
             empty={
               loading
                 ? 'Fetching the jobs…'
                 : state.jobs.length === 0
                   ? 'Tick jobs at the right: their transfers appear here, together on the same paper.'
                   : stopped.length > 0
-                    ? `Job ${stopped[0]?.view.job.number ?? ''}: ${stopped[0]?.why ?? ''}. Mend it in the job, or take it off.`
+                    ? `Job ${stopped[0]?.view.job.number ?? ''}: ${stopped[0]?.why ?? ''}. Fix it in the job, or remove it.`
                     : 'Something does not fit on this paper. Choose larger paper.'
             }
           />

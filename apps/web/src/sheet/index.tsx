@@ -8,6 +8,7 @@ import { useJob } from '../job/index.js';
 import { Choice } from '../ui/index.js';
 import { Facts } from './facts.js';
 import { SeamDrawing } from './seam-drawing.js';
+import { SheetTurner, useTurning } from './sheet-turner.js';
 import { SheetsView } from './sheets-view.js';
 import { withTiling } from './tiling-panel.js';
 import { useArranging } from './use-arranging.js';
@@ -49,9 +50,11 @@ export default function SheetStage() {
     const side = view.cutOut[tiled.tiling.side];
     return side ? [{ tiled, side, name: blank?.sides[tiled.tiling.side]?.name ?? '' }] : [];
   });
+  const turning = useTurning(blank && isDesigned(job) ? shown : null, media);
   const seams = look === 'seams' && tiledSides.length > 0;
   const switcher = tiledSides.length > 0 && (
     <Choice
+      bare
       label="Show"
       value={look}
       options={[
@@ -64,11 +67,16 @@ export default function SheetStage() {
   return (
     <Field
       title={seams ? 'As the parts are put together, seen from the front' : 'As it comes out of the printer'}
+      tools={
+        <>
+          {switcher}
+          {!seams && <SheetTurner turning={turning} />}
+        </>
+      }
       picture={
         seams ? (
           <div className="flex h-full flex-col">
-            {switcher}
-            <div className="mt-1 flex min-h-[420px] flex-1 justify-center gap-4 border border-rule bg-wash p-3">
+            <div className="flex min-h-[420px] flex-1 justify-center gap-4 border border-rule bg-wash p-3">
               {tiledSides.map(({ tiled, side, name }) => (
                 <div key={tiled.tiling.side} className="relative min-w-0 flex-1">
                   <div className="absolute inset-0">
@@ -98,7 +106,7 @@ export default function SheetStage() {
             sideOf={sideOf}
             arranging={arranging}
             nesting={nest.nesting !== null}
-            head={switcher}
+            turning={turning}
             empty={
               view.layout && !planned
                 ? 'It does not fit on this paper. Print it in parts, or choose larger paper at the right.'

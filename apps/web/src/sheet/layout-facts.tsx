@@ -73,7 +73,7 @@ export function GapField({ gap, onGap }: { gap: number; onGap: (mm: number) => v
   const print = usePrint();
   return (
     <ParsedField
-      label="Room for scissors"
+      label="Gap between pieces"
       shown={print.length(gap)}
       parse={(text) => parseLength(text, print.units.length)}
       limits={(mm) =>

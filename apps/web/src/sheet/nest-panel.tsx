@@ -53,7 +53,7 @@ export function NestPanel({
         </p>
         <div className="flex gap-2">
           <Button tone="strong" disabled={!nesting.spots} onClick={onStop}>
-            Take the best so far
+            Use the best so far
           </Button>
           <Button onClick={onDrop}>Leave it</Button>
         </div>
@@ -79,7 +79,7 @@ export function NestPanel({
               onTake(offer);
             }}
           >
-            Take it
+            Use it
           </Button>
         </div>
       )}

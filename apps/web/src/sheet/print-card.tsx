@@ -97,7 +97,7 @@ export function PrintCard({
         {nozzlesFirst && ' This shop prints nothing without a check.'}
       </p>
       <TextField
-        label="Who prints?"
+        label="Operator"
         required
         maxLength={80}
         value={by}

@@ -5,14 +5,14 @@ import { api, handOver, printsQuery, problemFrom, queryClient, shopQuery, usePri
 import { Button, ProblemText } from '../ui/index.js';
 
 const SAID: Record<PrintState, string> = {
-  rendering: 'Being drawn…',
+  rendering: 'Preparing…',
   ready: 'Ready to print',
   sending: 'On its way to the printer…',
   printing: 'Printing…',
   printed: 'Printed',
-  failed: 'Could not be drawn',
+  failed: 'Failed',
   cancelled: 'Cancelled',
-  unsure: 'Unsure: look at the printer',
+  unsure: 'Not sure: check the printer',
 };
 const EDGE: Record<PrintState, string> = {
   rendering: 'border-yellow',
@@ -138,8 +138,8 @@ function OnePrint({ record }: { record: PrintRecord }) {
         )}
         {state === 'unsure' && (
           <>
-            {act('settle', 'It came out', 'plain', { printed: true, by: record.by })}
-            {act('settle', 'It did not', 'plain', { printed: false, by: record.by })}
+            {act('settle', 'It printed', 'plain', { printed: true, by: record.by })}
+            {act('settle', 'It did not print', 'plain', { printed: false, by: record.by })}
           </>
         )}
         {state === 'failed' && act('render', 'Make it again', 'strong')}

@@ -81,7 +81,7 @@ export function TilingPanel({
         />
       </div>
       <Choice
-        label="They meet"
+        label="Joints"
         value={tiling.join}
         options={[
           { value: 'overlap', label: 'Overlapping' },
@@ -107,7 +107,7 @@ export function TilingPanel({
         value={tiling.straight ? 'straight' : 'winding'}
         options={[
           { value: 'straight', label: 'Straight' },
-          { value: 'winding', label: 'Round what is busy' },
+          { value: 'winding', label: 'Around busy parts' },
         ]}
         onChange={(how) => {
           set({ straight: how === 'straight' });
@@ -138,7 +138,7 @@ export function TilingPanel({
               set({ upright: null, level: null });
             }}
           >
-            Quietest again
+            Move to the quietest place
           </Button>
         )}
         <Button

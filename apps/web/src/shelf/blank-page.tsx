@@ -174,7 +174,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
                 className="flex-1"
                 disabled={blank.name.trim() === '' || crossing || keep.isPending}
               >
-                {known ? 'Save it' : 'Put it on the shelf'}
+                {known ? 'Save' : 'Add to the shelf'}
               </Button>
               <Button aria-label="Undo" disabled={!draft.undo} onClick={() => draft.undo?.()}>
                 ↶
@@ -203,7 +203,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
                     <DrawingPanel onOutline={takeOutline} />
                   ) : traced ? (
                     <p className="text-[15px] text-soft">
-                      Drag a point; press an edge twice to add one; Delete takes the chosen one away.{' '}
+                      Drag a point; press an edge twice to add one; Delete removes the chosen one.{' '}
                       <button
                         type="button"
                         className="inline-flex min-h-6 items-center text-cyan underline"
@@ -224,7 +224,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
             {part === 'rest' && <StockPanel draft={draft} />}
             <p className="flex gap-4 border-t border-rule pt-2">
               <Link to={back} className="inline-flex min-h-6 items-center text-cyan underline">
-                Back without saving
+                Discard changes
               </Link>
               {known && (
                 <a

@@ -60,7 +60,7 @@ export function ClothPanel({ draft }: { draft: Draft }) {
   return (
     <div className="space-y-2">
       <Select
-        label="Pressed like"
+        label="Kind of goods"
         value={blank.family}
         options={FAMILIES.map((value) => ({ value, label: FAMILY_NAMES[value] }))}
         onChange={(family) => {
@@ -118,7 +118,7 @@ export function ClothPanel({ draft }: { draft: Draft }) {
                 });
               }}
             >
-              Bring them to 100 %
+              Scale to 100 %
             </Button>
           )}
         </div>
@@ -133,7 +133,7 @@ export function ClothPanel({ draft }: { draft: Draft }) {
         }}
       />
       <Choice
-        label="Made as"
+        label="Construction"
         value={blank.construction.make}
         options={MAKES.map((value) => ({ value, label: value }))}
         onChange={(make) => {
@@ -262,7 +262,7 @@ export function StockPanel({ draft }: { draft: Draft }) {
         {words('Range', 'range', 'goods that differ by size')}
         {words('Size', 'size', 'L')}
         {words('Jig', 'jig', 'none')}
-        {blank.jig !== null && amount('How many of it', 'jigs', '')}
+        {blank.jig !== null && amount('Number of jigs', 'jigs', '')}
         <ParsedField<number | null>
           label="Safe margin"
           shown={blank.safe === null ? '' : print.length(blank.safe)}
@@ -314,13 +314,13 @@ export function StockPanel({ draft }: { draft: Draft }) {
         {pressure('Pressure', sheet.pressure, (level) => {
           setSheet({ pressure: level });
         })}
-        {degrees('Never hotter than', sheet.limits.temperature, (temperature) => {
+        {degrees('Maximum temperature', sheet.limits.temperature, (temperature) => {
           setLimits({ temperature });
         })}
-        {seconds('Never longer than', sheet.limits.dwell, 5, 600, (dwell) => {
+        {seconds('Maximum dwell', sheet.limits.dwell, 5, 600, (dwell) => {
           setLimits({ dwell });
         })}
-        {pressure('Never harder than', sheet.limits.pressure, (level) => {
+        {pressure('Maximum pressure', sheet.limits.pressure, (level) => {
           setLimits({ pressure: level });
         })}
       </div>

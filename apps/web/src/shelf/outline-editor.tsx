@@ -149,7 +149,7 @@ export function OutlineEditor({
       className="absolute inset-0 touch-none"
       tabIndex={0}
       role="application"
-      aria-label="The outline. Arrow keys move the chosen point, Tab takes the next one, Delete takes it away."
+      aria-label="The outline. Arrow keys move the chosen point, Tab takes the next one, Delete removes it."
       onDoubleClick={addPoint}
       onKeyDown={onKeyDown}
       onFocus={() => {

@@ -151,7 +151,7 @@ export function OutlineTools({
               draft.setSide(0);
             }}
           >
-            Take this side away
+            Remove this side
           </Button>
         )}
       </div>
@@ -196,7 +196,7 @@ export function OutlineTools({
               </label>
               <Button
                 className="px-2!"
-                aria-label={`Take the ${keepOut.kind} away`}
+                aria-label={`Remove the ${keepOut.kind}`}
                 onClick={() => {
                   draft.changeSide({ keepOuts: shown.keepOuts.filter((_, k) => k !== i) });
                   onPick(null);
@@ -218,7 +218,7 @@ export function OutlineTools({
         />
       )}
       <div className="flex flex-wrap items-center gap-1.5 border-t border-rule pt-2">
-        <span className="text-[15px] font-semibold">Out as</span>
+        <span className="text-[15px] font-semibold">Export</span>
         <Button
           onClick={() => {
             handOver(`${fileName}.svg`, new Blob([writeSvg(lines())], { type: 'image/svg+xml' }));

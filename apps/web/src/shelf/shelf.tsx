@@ -142,7 +142,7 @@ function Card({ group, acts }: { group: Blank[]; acts: ReturnType<typeof useShel
               acts.save.mutate({ ...blank, archived: !blank.archived });
             }}
           >
-            {blank.archived ? 'Back on the shelf' : 'Archive'}
+            {blank.archived ? 'Restore' : 'Archive'}
           </button>
         </div>
       </div>
@@ -161,7 +161,7 @@ function Table({ blanks, acts }: { blanks: readonly Blank[]; acts: ReturnType<ty
       const read = readShelf(await file.text());
       setWrong(read.wrong);
       if (read.blanks.length > 0) await acts.addMany.mutateAsync(read.blanks);
-      setSaid(`${read.blanks.length} blanks put on the shelf.`);
+      setSaid(`${read.blanks.length} blanks added to the shelf.`);
     } catch (error) {
       setSaid(error instanceof RangeError ? error.message : problemFrom(error).title);
     }
@@ -173,13 +173,13 @@ function Table({ blanks, acts }: { blanks: readonly Blank[]; acts: ReturnType<ty
           handOver('kanga-shelf.csv', new Blob([writeShelf(blanks)], { type: 'text/csv' }));
         }}
       >
-        Out as CSV
+        Export CSV
       </Button>
       <label className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-        In from CSV
+        Import CSV
         <FileInput
           accept=".csv,.tsv,.txt,text/csv"
-          label="Take in a table of blanks"
+          label="Import a table of blanks"
           onFile={(file) => {
             void take(file);
           }}
@@ -269,7 +269,7 @@ export function Shelf() {
           <p className="py-8 text-soft">
             {blanks.length === 0
               ? 'The shelf is empty. Put the first blank on it: measured, scanned, photographed or from a drawing.'
-              : 'Nothing on the shelf is like that. Take a word away, or choose all kinds.'}
+              : 'Nothing found. Remove a word, or choose all kinds.'}
           </p>
         ) : (
           <ul className="grid gap-4 sm:grid-cols-2 xl:grid-cols-3">

@@ -121,7 +121,7 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
           <p>
             <span className="figures text-xl">{print.size(box.width, box.height)}</span>
             <br />
-            sure to about {print.length(Math.max(0.1, result.traced.within))}
+            accurate to about {print.length(Math.max(0.1, result.traced.within))}
           </p>
           {result.traced.remarks.map((remark) => (
             <p key={remark} className="text-[14px]">

@@ -27,9 +27,9 @@ function Row({ backup }: { backup: Backup }) {
         {checked === null ? (
           <span className="text-soft">{locked ? 'locked' : 'not tried out'}</span>
         ) : checked.ok ? (
-          <b className="text-green">✓ comes back whole</b>
+          <b className="text-green">✓ restores</b>
         ) : (
-          <b className="text-magenta">✕ not good: {checked.wrong[0]}</b>
+          <b className="text-magenta">✕ failed: {checked.wrong[0]}</b>
         )}
       </td>
     </tr>
@@ -46,8 +46,8 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
         Every night at <span className="figures">{at}</span> into <code className="break-all">{folder}</code>; those of{' '}
         {keep.daily} days, {keep.weekly} weeks and {keep.monthly} months are kept.{' '}
         {archived === null
-          ? 'The log is not there yet: until it is, a shop comes back as it was at a backup.'
-          : 'The log is kept beside them: a shop comes back as it was at any minute.'}
+          ? 'No log yet: until there is one, a restore goes back to a backup.'
+          : 'The log is kept beside them: a restore can go back to any minute.'}
       </p>
       {backups.length === 0 ? (
         <p className="text-soft">None yet. The first is made soon after Kanga starts.</p>
@@ -58,7 +58,7 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
               <th>Made</th>
               <th>Why</th>
               <th className="text-right">Size</th>
-              <th>Tried out</th>
+              <th>Tested</th>
             </tr>
           </thead>
           <tbody>
@@ -69,7 +69,7 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
         </table>
       )}
       <p className="text-[15px] text-soft">
-        To bring one back: <code className="whitespace-nowrap">./kanga stop</code>, then{' '}
+        To restore one: <code className="whitespace-nowrap">./kanga stop</code>, then{' '}
         <code className="whitespace-nowrap">./kanga restore FILE</code>, or{' '}
         <code className="whitespace-nowrap">./kanga restore --at TIME</code>. Another folder, best on another disk:{' '}
         <code className="whitespace-nowrap">./kanga backup --to FOLDER</code>.
@@ -102,7 +102,7 @@ export function Backups() {
         </Button>
       </div>
       {trouble && <ProblemText problem={problemFrom(trouble)} />}
-      {data ? <Listed {...data} /> : !error && <p className="text-soft">Looking…</p>}
+      {data ? <Listed {...data} /> : !error && <p className="text-soft">Loading…</p>}
     </section>
   );
 }

@@ -57,12 +57,12 @@ export function DemoReset() {
               setOwn(event.target.checked);
             }}
           />
-          Work of our own in this shop may go, too
+          Delete our own work in this shop, too
         </label>
         {reset.isError && <ProblemText problem={problemFrom(reset.error)} />}
         <div className="flex justify-end gap-2">
           <DialogClose asChild>
-            <Button>Keep everything</Button>
+            <Button>Cancel</Button>
           </DialogClose>
           <Button type="submit" tone="danger" disabled={reset.isPending || name.trim() === ''}>
             {reset.isPending ? 'Backing up and loading…' : 'Back up, then load the demo'}

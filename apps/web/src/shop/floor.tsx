@@ -65,13 +65,13 @@ export function Take({ table, id, name }: { table: Table; id: string; name: stri
   return (
     <>
       <Button
-        aria-label={`Take away ${name}`}
+        aria-label={`Remove ${name}`}
         disabled={take.isPending}
         onClick={() => {
           take.mutate();
         }}
       >
-        Take away
+        Remove
       </Button>
       {take.isError && <ProblemText problem={problemFrom(take.error)} className="basis-full" />}
     </>

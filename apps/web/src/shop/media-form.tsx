@@ -137,7 +137,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
           setPrice(event.target.value);
         }}
       />
-      <h3 className="mt-2 font-semibold sm:col-span-2">Print card: what the driver is told at every print</h3>
+      <h3 className="mt-2 font-semibold sm:col-span-2">Print card: driver settings for every print</h3>
       {(Object.keys(CARD) as (keyof typeof CARD)[]).map((field) => (
         <TextField
           key={field}
@@ -150,7 +150,7 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
         />
       ))}
       <Select
-        label="Who converts colours, once"
+        label="Colours converted by"
         value={card.conversion}
         options={CONVERSIONS.map((value) => ({ value, label: value }))}
         onChange={(conversion) => {

@@ -97,7 +97,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
             }}
           />
           <TextField
-            label="Who checks?"
+            label="Operator"
             maxLength={80}
             value={by}
             onChange={(event) => {
@@ -144,8 +144,8 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
           {unread.length > 0 && (
             <p role="alert" className="font-semibold text-magenta">
               {unread.length === 1
-                ? 'One reading is no temperature.'
-                : `${unread.length} readings are no temperatures.`}{' '}
+                ? 'One reading is not a temperature.'
+                : `${unread.length} readings are not temperatures.`}{' '}
               Write a number like {print.temperature(196)}.
             </p>
           )}
@@ -215,7 +215,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
               it is even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
             </p>
             <p className="text-soft">
-              How sure: give or take <span className="figures">{print.degrees(zone.spread)}</span>.
+              Accurate to ± <span className="figures">{print.degrees(zone.spread)}</span>.
             </p>
           </div>
         ) : (
@@ -231,7 +231,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
         <FormFoot
           problem={save.isError ? problemFrom(save.error) : null}
           onCancel={onCancel}
-          label={save.isPending ? 'Keeping it…' : 'Keep this check'}
+          label={save.isPending ? 'Saving…' : 'Save this check'}
           disabled={!ready || save.isPending}
         />
       </div>

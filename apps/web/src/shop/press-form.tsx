@@ -15,9 +15,9 @@ type Edge = keyof typeof EDGES;
 const ADDRESS = /^tcp:\/\/[\w.-]+:\d{1,5}$/;
 /** What a press can be told to tell of itself. */
 const CONTROLLERS = {
-  none: 'Nothing: by hand',
-  'stand-in': 'The simulated controller',
-  own: 'A controller of its own',
+  none: 'None: by hand',
+  'stand-in': 'Simulated',
+  own: 'Modbus TCP',
 } as const;
 type Controlled = keyof typeof CONTROLLERS;
 
@@ -128,15 +128,15 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
       {field('depth', kind === 'mug press' ? 'Element, along it' : 'Plate, front to back', sized ? null : 'A length.')}
       {field(
         'limit',
-        'Hottest it may be set to',
+        'Maximum temperature',
         limit === null ? `From ${print.temperature(150)} to ${print.temperature(300)}.` : null,
       )}
-      {field('opening', 'Between the plates, locked', opens ? null : 'A length, or nothing.', 'not measured')}
-      {field('warmUp', 'From cold to hot', warmUp === null ? 'Up to 2 hours.' : null)}
-      {field('recovery', 'Hot again after a pressing', recovery === null ? 'Up to 30 minutes.' : null)}
+      {field('opening', 'Gap when closed', opens ? null : 'A length, or nothing.', 'not measured')}
+      {field('warmUp', 'Warm-up time', warmUp === null ? 'Up to 2 hours.' : null)}
+      {field('recovery', 'Recovery time', recovery === null ? 'Up to 30 minutes.' : null)}
       {field('table', 'Table beside it reaches', table === null ? 'A length; 0 for none.' : null)}
       <TextField
-        label="Remark"
+        label="Note"
         maxLength={300}
         value={text.remark}
         onChange={(event) => {
@@ -144,7 +144,7 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
         }}
       />
       <Select
-        label="It tells of itself by"
+        label="Controller"
         value={(controller === null ? 'none' : controller === STAND_IN ? 'stand-in' : 'own') as Controlled}
         options={(Object.keys(CONTROLLERS) as Controlled[]).map((value) => ({ value, label: CONTROLLERS[value] }))}
         onChange={(next) => {
@@ -153,7 +153,7 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
       />
       {controller !== null && controller !== STAND_IN && (
         <TextField
-          label="Its address on Modbus TCP"
+          label="Address, Modbus TCP"
           value={controller}
           placeholder="tcp://192.168.0.20:502"
           problem={controlled ? undefined : 'Like tcp://192.168.0.20:502.'}
@@ -201,7 +201,7 @@ export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormP
               />
             ))}
             <Button
-              aria-label={`Take away pad ${i + 1}`}
+              aria-label={`Remove pad ${i + 1}`}
               onClick={() => {
                 setPads(pads.filter((_, at) => at !== i));
               }}

@@ -58,7 +58,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
     >
       <NameField value={name} onChange={setName} />
       <Choice
-        label="Who mirrors? Exactly one may"
+        label="Mirrored by"
         value={mirroredBy}
         options={[
           { value: 'kanga', label: 'Kanga' },
@@ -67,7 +67,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         onChange={setMirroredBy}
       />
       <Choice
-        label="Its dye comes as"
+        label="Kind of dye"
         value={dye}
         options={[
           { value: 'ink', label: 'Ink' },
@@ -76,7 +76,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         onChange={setDye}
       />
       <TextField
-        label="Pixels per inch it prints pictures with"
+        label="Resolution, pixels per inch"
         inputMode="numeric"
         measured
         value={resolution}
@@ -86,7 +86,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         }}
       />
       <Choice
-        label="How does a print get there?"
+        label="Connection"
         value={way}
         options={[
           { value: 'hand', label: 'By hand, from the PDF' },
@@ -97,7 +97,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
       />
       {way === 'network' && (
         <TextField
-          label="Its address"
+          label="Address"
           placeholder="ipp://192.0.2.10/ipp/print"
           measured
           value={address}
@@ -108,9 +108,7 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: Props<Pr
         />
       )}
       <fieldset>
-        <legend className="font-semibold">
-          Inks: millilitres a square metre fully covered, and price of a millilitre
-        </legend>
+        <legend className="font-semibold">Inks: ml per square metre at full cover, and price per ml</legend>
         {inks.map((ink, i) => (
           <div key={ink.name} className="grid grid-cols-[90px_1fr_1fr] items-end gap-2 py-1">
             <span className="pb-2">{ink.name}</span>

@@ -25,7 +25,7 @@ export function PrinterReport({ printer }: { printer: Printer }) {
       trigger={<Button aria-label={`Ask it: ${printer.name}`}>Ask it</Button>}
     >
       {report.isError && <ProblemText problem={problemFrom(report.error)} />}
-      {!data && !report.isError && <p role="status">Asking it…</p>}
+      {!data && !report.isError && <p role="status">Checking…</p>}
       {data && (
         <dl>
           <Fact name="State">
@@ -33,10 +33,10 @@ export function PrinterReport({ printer }: { printer: Printer }) {
             {data.reasons.length > 0 && `: ${data.reasons.join(', ')}`}
           </Fact>
           <Fact name="Takes PDF">{data.takesPdf ? 'Yes' : 'No: print the PDF by hand'}</Fact>
-          <Fact name="Paper in it">{data.media.join(', ') || 'It does not say.'}</Fact>
+          <Fact name="Paper in it">{data.media.join(', ') || 'Not reported.'}</Fact>
           <Fact name="Ink">
             {data.inks.length === 0
-              ? 'It does not say.'
+              ? 'Not reported.'
               : data.inks.map(({ name, level }) => (
                   <span key={name} className="mr-3 inline-block">
                     {name} <span className="figures">{level < 0 ? '?' : `${level} %`}</span>
@@ -44,7 +44,7 @@ export function PrinterReport({ printer }: { printer: Printer }) {
                 ))}
           </Fact>
           {data.page && (
-            <Fact name="Its page">
+            <Fact name="Web page">
               <a className="text-cyan underline" href={data.page} target="_blank" rel="noreferrer">
                 {data.page}
               </a>

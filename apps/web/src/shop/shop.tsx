@@ -67,7 +67,7 @@ export function ShopPage() {
                 }}
               />
               <ParsedField
-                label="People, for saying who pressed"
+                label="Operators"
                 shown={settings.people.join(', ')}
                 parse={(text) => ({ ok: true, value: namesIn(text) })}
                 limits={(names) =>
@@ -78,7 +78,7 @@ export function ShopPage() {
                 }}
               />
               <ParsedField
-                label="Time zone, by which its days begin and end"
+                label="Time zone"
                 shown={settings.timeZone}
                 parse={(text) => ({ ok: true, value: text.trim() })}
                 limits={(zone) => (isZone(zone) ? null : 'A time zone such as Europe/Lisbon or America/Chicago.')}
@@ -161,7 +161,7 @@ export function ShopPage() {
             />
             <div className="max-w-sm">
               <ParsedField
-                label="Energy of the dye, kJ/mol: how much less heat costs in time"
+                label="Activation energy of the dye, kJ/mol"
                 shown={String(settings.energy)}
                 parse={(text) => {
                   const value = readNumber(text, 40, 300);
@@ -175,7 +175,7 @@ export function ShopPage() {
               />
               <p className="mt-0.5 text-[15px] text-soft">
                 120 fits common practice: {print.temperature(celsiusOf(420))} 25 s, {print.temperature(celsiusOf(400))}{' '}
-                45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s do like work.
+                45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s give the same result.
               </p>
             </div>
             {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}

@@ -34,20 +34,20 @@ export function Storage() {
           <p className="text-[15px] text-soft">
             {data.unused.pictures.count + data.unused.prints.count === 0
               ? 'Every picture and print is used.'
-              : `${some(data.unused.pictures.count, 'picture', 'pictures')} and ${some(data.unused.prints.count, 'print', 'prints')} are used by nothing (${formatBytes(data.unused.pictures.bytes + data.unused.prints.bytes)}): they go ${data.unused.days} days after that was first seen.`}{' '}
+              : `${some(data.unused.pictures.count, 'picture', 'pictures')} and ${some(data.unused.prints.count, 'print', 'prints')} are not used (${formatBytes(data.unused.pictures.bytes + data.unused.prints.bytes)}): they go ${data.unused.days} days after that was first seen.`}{' '}
             {data.deleted.jobs > 0 && (
               <>
                 <Link to="/jobs" className="text-cyan underline">
                   {some(data.deleted.jobs, 'deleted job', 'deleted jobs')}
                 </Link>{' '}
-                can be taken back for {data.deleted.days} days.{' '}
+                can be restored for {data.deleted.days} days.{' '}
               </>
             )}
             Kanga stops writing when less than {formatBytes(data.disk.guard)} are free; reading goes on.
           </p>
         </>
       ) : (
-        !error && <p className="text-soft">Looking…</p>
+        !error && <p className="text-soft">Loading…</p>
       )}
     </section>
   );

@@ -194,7 +194,7 @@ export function BedLegend({ bed, layers, print }: Pick<Props, 'bed' | 'layers' |
   const even = usable && `even within ${print.temperature(usable.coolest)} to ${print.temperature(usable.hottest)}`;
   const words = bed.bed
     ? [
-        even ? `dashed: ${even}` : 'nobody checked how even the plate is',
+        even ? `dashed: ${even}` : 'how even the plate is was never checked',
         'thin: the cover sheet',
         pad ? `dotted: the ${pad.name.toLowerCase()}` : null,
       ].filter((one) => one !== null)

@@ -2,6 +2,7 @@ import type { Blank, Template } from '@kanga/core/blank';
 import type { SidePlan } from '@kanga/core/stack';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
+import { ZoomField } from '../draw/index.js';
 import { BedDrawing, BedLegend } from './bed-drawing.js';
 import { useLaying } from './use-laying.js';
 
@@ -21,13 +22,13 @@ function Verdict({ laying }: { laying: ReturnType<typeof useLaying> }) {
   if (worst)
     return (
       <p role="status" className="border-l-4 border-magenta pl-3">
-        <b>{worst.title}.</b> {worst.remedy}
+        <b title={worst.remedy}>{worst.title}.</b>
       </p>
     );
   if (!laid) return null;
   return (
     <p role="status" className="border-l-4 border-green pl-3">
-      <b>It lies well.</b> {side.bed.usable ? 'The print is on the even part' : 'The print is on the plate'}
+      <b>It is placed well.</b> {side.bed.usable ? 'The print is on the even part' : 'The print is on the plate'}
       {laid.onPlate.length === 0 ? '.' : `; ${laid.onPlate.join(' and ')} beside the pad.`}
     </p>
   );
@@ -44,34 +45,37 @@ export function LaidBed({ plan, which, side, template }: Props) {
   return (
     <div className="flex h-full flex-col">
       <div
-        className="min-h-0 flex-1 touch-none"
+        className="relative min-h-[200px] flex-1"
         {...(movable ? laying.bind() : {})}
         tabIndex={movable ? 0 : undefined}
         onKeyDown={laying.onKeyDown}
         role={movable ? 'group' : undefined}
         aria-label={movable ? 'The bed: arrow keys move the piece, R turns it' : undefined}
       >
-        <BedDrawing
-          press={press}
-          bed={bed}
-          layers={laying.side.layers}
-          side={side}
-          template={template}
-          print={print}
-          pieces={movable ? { className: 'cursor-grab active:cursor-grabbing' } : {}}
-        />
+        <ZoomField label="the bed">
+          <BedDrawing
+            press={press}
+            bed={bed}
+            layers={laying.side.layers}
+            side={side}
+            template={template}
+            print={print}
+            pieces={movable ? { className: 'cursor-grab active:cursor-grabbing' } : {}}
+          />
+        </ZoomField>
       </div>
-      <BedLegend bed={bed} layers={laying.side.layers} print={print} />
+      {!bed.bed && <BedLegend bed={bed} layers={laying.side.layers} print={print} />}
       {bed.bed && (
         <div className="flex flex-wrap items-center gap-2 pt-2">
           <div className="min-w-0 flex-1">
             <Verdict laying={laying} />
+            <BedLegend bed={bed} layers={laying.side.layers} print={print} />
           </div>
           {movable && (
             <>
               <Button onClick={laying.turn}>Turn</Button>
               <Button disabled={!laying.byHand} onClick={laying.back}>
-                Let Kanga lay it
+                Place automatically
               </Button>
             </>
           )}

@@ -11,7 +11,7 @@ export function CycleFacts({ cycle }: { cycle: Cycle }) {
   return (
     <dl className="border-t border-rule">
       <Fact
-        name="An hour"
+        name="Pieces an hour"
         note={`${rate(perHour.alone)} one after the other; ${formatDuration(Math.round(whole))} for ${atOnce === 1 ? 'one' : `${atOnce} at once`}`}
       >
         <span className="figures text-[18px]">{rate(perHour.spare)}</span>{' '}
@@ -24,7 +24,7 @@ export function CycleFacts({ cycle }: { cycle: Cycle }) {
             <>
               {jigs.name}.{' '}
               {jigs.have === null
-                ? 'Nobody counted them.'
+                ? 'Number not set.'
                 : short
                   ? `The shop has ${jigs.have}: the press waits.`
                   : `The shop has ${jigs.have}.`}{' '}

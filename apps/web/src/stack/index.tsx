@@ -45,30 +45,34 @@ export default function StackStage() {
   return (
     <Field
       title={above ? 'On the plate, from above' : 'In the press, from the side'}
+      tools={
+        <>
+          <Choice
+            bare
+            label="View"
+            value={look}
+            options={[
+              { value: 'side', label: 'From the side' },
+              { value: 'above', label: 'From above: the bed' },
+            ]}
+            onChange={setLook}
+          />
+          {stack.sides.length > 1 && (
+            <Choice
+              bare
+              label="Side"
+              value={String(which)}
+              options={pressed.map(({ name }, i) => ({ value: String(i), label: name }))}
+              onChange={(value) => {
+                setAt(Number(value));
+              }}
+            />
+          )}
+        </>
+      }
       picture={
         <div className="grid h-full gap-4 xl:grid-cols-[minmax(0,1fr)_290px] max-xl:grid-rows-[minmax(360px,1fr)_auto]">
           <div className="flex min-h-0 flex-col">
-            <div className="flex flex-wrap gap-x-6">
-              <Choice
-                label="Look at it"
-                value={look}
-                options={[
-                  { value: 'side', label: 'From the side' },
-                  { value: 'above', label: 'From above: the bed' },
-                ]}
-                onChange={setLook}
-              />
-              {stack.sides.length > 1 && (
-                <Choice
-                  label="Side"
-                  value={String(which)}
-                  options={pressed.map(({ name }, i) => ({ value: String(i), label: name }))}
-                  onChange={(value) => {
-                    setAt(Number(value));
-                  }}
-                />
-              )}
-            </div>
             <div className="relative min-h-[340px] flex-1">
               <div className="absolute inset-0">
                 {above ? (

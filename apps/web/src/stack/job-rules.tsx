@@ -22,7 +22,7 @@ export function JobRules() {
     session.change({ overrides: Object.keys(kept).length > 0 ? { ...overrides, house: kept } : overrides });
   };
   return (
-    <section aria-label="Done otherwise in this job" className="mt-3">
+    <section aria-label="Rules changed for this job" className="mt-3">
       {otherwise.map((key) => (
         <div key={key} className="border-l-4 border-yellow py-1 pl-3 text-[15px]">
           <p>
@@ -35,7 +35,7 @@ export function JobRules() {
                 put({ ...house, [key]: usual[key] });
               }}
             >
-              As the house does
+              As the house rule
             </Button>
           )}
         </div>
@@ -47,13 +47,11 @@ export function JobRules() {
             setOpen(true);
           }}
         >
-          Do it otherwise in this job…
+          Change the rules for this job…
         </Button>
       )}
-      <Dialog title="Done otherwise in this job" open={open} onOpenChange={setOpen}>
-        <p className="mb-3">
-          What is chosen here holds for {view.job.name} alone. What the house does is set in the shop.
-        </p>
+      <Dialog title="Rules changed for this job" open={open} onOpenChange={setOpen}>
+        <p className="mb-3">What is chosen here holds for {view.job.name} alone. House rules are set in the shop.</p>
         <div className="space-y-3">
           <Schools house={house} onChange={put} />
         </div>

@@ -65,7 +65,7 @@ export function LaidSections({ plan, which, side, template }: Props) {
               : 'The seams lie where the picture is quiet. Drag a pressing to move its seam.'}
           </p>
           <Button disabled={!seams.byHand} onClick={seams.back}>
-            Let Kanga lay them
+            Place automatically
           </Button>
         </div>
       )}

@@ -26,7 +26,7 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
     .filter(({ s }) => s >= SETTING_LIMITS.dwell.least && s <= SETTING_LIMITS.dwell.most);
   return (
     <details className="mt-3 border-t border-rule pt-2">
-      <summary className="cursor-pointer font-semibold">Like work at other temperatures</summary>
+      <summary className="cursor-pointer font-semibold">Same result at other temperatures</summary>
       <svg
         viewBox={`-4 -4 ${W + 8} ${H + 30}`}
         className="mt-2 w-full"
@@ -69,12 +69,12 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
             </span>
             <Button
               disabled={locked}
-              aria-label={`Take ${print.temperature(c)} for ${formatDuration(s)}`}
+              aria-label={`Use ${print.temperature(c)} for ${formatDuration(s)}`}
               onClick={() => {
                 session.change({ overrides: { ...view.job.overrides, temperature: c, dwell: s } });
               }}
             >
-              Take
+              Use
             </Button>
           </li>
         ))}

@@ -39,7 +39,7 @@ function Overrule({
             close();
           }}
         >
-          Back to the proposal
+          Use the proposed value
         </Button>
       )}
     </div>

@@ -1,13 +1,12 @@
 import type { ComponentProps } from 'react';
 
-type Tone = 'plain' | 'strong' | 'line' | 'dark' | 'danger';
+type Tone = 'plain' | 'strong' | 'line' | 'danger';
 
 const TONES: Record<Tone, string> = {
-  plain: 'border-[1.5px] border-key/60 bg-white hover:bg-wash',
-  strong: 'bg-cyan text-white hover:bg-[#005d7e]',
-  line: 'bg-yellow text-key hover:bg-[#ffc81f]',
-  dark: 'border-2 border-white/50 bg-transparent text-white hover:bg-white/10',
-  danger: 'bg-magenta text-white hover:bg-[#a00d59]',
+  plain: 'border-[1.5px] border-edge bg-field text-ink hover:bg-raised',
+  strong: 'bg-cyan text-white hover:bg-strong-hover',
+  line: 'bg-yellow text-key hover:bg-line-hover',
+  danger: 'bg-magenta text-white hover:bg-danger-hover',
 };
 
 /** The one button. `tone` says how loud it is. */

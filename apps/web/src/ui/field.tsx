@@ -110,6 +110,7 @@ export function Choice<T extends string>({
   options,
   onChange,
   disabled = false,
+  bare = false,
 }: {
   label: string;
   /** Null: nothing is chosen yet. */
@@ -117,11 +118,13 @@ export function Choice<T extends string>({
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
   disabled?: boolean;
+  /** In a row of tools: what it is about is seen without a word. */
+  bare?: boolean;
 }) {
   const name = useId();
   return (
     <fieldset disabled={disabled}>
-      <legend className="text-[15px] font-semibold">{label}</legend>
+      <legend className={bare ? 'sr-only' : 'text-[15px] font-semibold'}>{label}</legend>
       <div className="flex flex-wrap gap-1.5">
         {options.map((option) => (
           <label

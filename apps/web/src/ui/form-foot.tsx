@@ -33,7 +33,7 @@ export function FormFoot({
     <div className="mt-1 sm:col-span-2">
       {problem && <ProblemText problem={problem} className="mb-2" />}
       <div className="flex justify-end gap-2">
-        <Button onClick={onCancel}>Not now</Button>
+        <Button onClick={onCancel}>Cancel</Button>
         <Button type="submit" tone={tone} disabled={disabled}>
           {label}
         </Button>

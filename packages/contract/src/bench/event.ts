@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { BenchEvent, PackedEvents } from '@kanga/core/bench';
+import { GUIDANCES, type BenchEvent, type PackedEvents } from '@kanga/core/bench';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { idSchema, instantSchema, personSchema } from '../finding/index.js';
 import { faultCodeSchema } from '../inspect/index.js';
@@ -17,6 +17,7 @@ const stepEvent = (kind: (typeof STEP_EVENTS)[number]) =>
     kind: Joi.string().valid(kind).required(),
     bed: counted,
     step: Joi.number().integer().min(0).max(10_000).required(),
+    ...(kind === 'start' || kind === 'done' ? { from: Joi.number().integer().min(0).max(10_000) } : {}),
     ...(kind === 'start' ? { seconds: Joi.number().integer().min(1).max(3600) } : {}),
   });
 const swap = Joi.object({
@@ -30,6 +31,14 @@ const heat = Joi.object({
   ...head,
   kind: Joi.string().valid('heat').required(),
   celsius: Joi.number().min(0).max(400).required(),
+});
+
+const guide = Joi.object({
+  ...head,
+  kind: Joi.string().valid('guide').required(),
+  guidance: Joi.string()
+    .valid(...GUIDANCES)
+    .required(),
 });
 
 const share = Joi.number().min(0).max(1).required();
@@ -48,12 +57,13 @@ const verdictSchema = Joi.object({
   photo: whenSpoiled(idSchema.allow(null)),
 });
 
-const KINDS = [...STEP_EVENTS, 'swap', 'heat', 'verdict', 'undo'] as const;
+const KINDS = [...STEP_EVENTS, 'swap', 'heat', 'guide', 'verdict', 'undo'] as const;
 export const benchEventSchema = Joi.alternatives<BenchEvent>().conditional('.kind', {
   switch: [
     ...STEP_EVENTS.map((kind) => ({ is: kind, then: stepEvent(kind) })),
     { is: 'swap', then: swap },
     { is: 'heat', then: heat },
+    { is: 'guide', then: guide },
     { is: 'verdict', then: verdictSchema },
     {
       is: 'undo',
@@ -77,6 +87,7 @@ export const packedEventsSchema = Joi.object<PackedEvents, true>({
   by: column,
   bed: column,
   step: column,
+  back: Joi.array().items(Joi.number().integer()),
   others: Joi.array().items(benchEventSchema).required(),
 });
 

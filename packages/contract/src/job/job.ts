@@ -125,7 +125,10 @@ export interface JobSummary {
   pieces: number;
   status: Job['status'];
   reached: Job['reached'];
+  blankId: string | null;
   blankName: string | null;
+  /** The press that was chosen for it; null: what is proposed. */
+  pressId: string | null;
   artId: string | null;
   updatedAt: string;
   /** When it was put away, or deleted; null: it was not. */
@@ -147,7 +150,9 @@ export const jobSummarySchema = Joi.object<JobSummary, true>({
   pieces: head.pieces,
   status: Joi.string().valid('open', 'closed').required(),
   reached: choices.reached,
+  blankId: idSchema.allow(null).required(),
   blankName: Joi.string().allow(null).required(),
+  pressId: idSchema.allow(null).required(),
   artId: idSchema.allow(null).required(),
   updatedAt: instantSchema.required(),
   archivedAt: instantSchema.allow(null).required(),

@@ -275,7 +275,7 @@ describe('todoOf', () => {
     bench.do('done', 0, 0);
     bench.do('done', 0, 1);
     bench.do('start', 0, 2);
-    expect(bench.todo()).toMatchObject({ meanwhile: null, held: 'Every jig is under way: 2 of them.' });
+    expect(bench.todo()).toMatchObject({ meanwhile: null, held: 'All 2 jigs are in use.' });
     const more = follow(run, 4);
     more.do('done', 0, 0);
     more.do('done', 0, 1);

@@ -1,3 +1,4 @@
+import type { Guidance } from './guidance.js';
 import type { FaultCode, PieceSpot } from '../inspect/index.js';
 
 /** Something that happened at the press. Rows are only ever added; `id` makes sending one twice count once. */
@@ -8,10 +9,14 @@ export type BenchEvent = {
   /** Who did it; null: nobody said. */
   by: string | null;
 } &
-  /** Of what was stopped before: `seconds` that are left of it, where it is finished and not pressed whole again. */
+  /**
+   * `from`: the step that was due, where hands were not led step by step: all from there up to this one is passed by the same act. `seconds`: what is left of a
+   * pressing that was stopped, where it is finished and not pressed whole again.
+   */
   (
-    | { kind: 'start'; bed: number; step: number; seconds?: number }
-    | { kind: 'done'; bed: number; step: number }
+    | { kind: 'start'; bed: number; step: number; from?: number; seconds?: number }
+    /** `from`: as above; of a clock that runs there, it ends, and what follows up to this step is passed. */
+    | { kind: 'done'; bed: number; step: number; from?: number }
     | { kind: 'skip'; bed: number; step: number }
     /** The press was opened before its time: the step is due again. */
     | { kind: 'stop'; bed: number; step: number }
@@ -21,6 +26,8 @@ export type BenchEvent = {
     | { kind: 'swap'; press: { id: string; name: string }; dial: number }
     /** Whoever presses says that the plate stands at its heat, °C: asked where nothing measures it. */
     | { kind: 'heat'; celsius: number }
+    /** From here on hands are led so. */
+    | { kind: 'guide'; guidance: Guidance }
     | { kind: 'verdict'; piece: number; verdict: 'good' }
     /** Before its bed is through, the piece is scrapped: it is taken off. */
     | {

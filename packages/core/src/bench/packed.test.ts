@@ -26,6 +26,9 @@ const anEvent: fc.Arbitrary<BenchEvent> = fc.oneof(
   ...(['start', 'done', 'skip', 'stop', 'repeat'] as const).map((kind) =>
     fc.record({ ...head, kind: fc.constant(kind), bed: count, step: count }),
   ),
+  ...(['start', 'done'] as const).map((kind) =>
+    fc.record({ ...head, kind: fc.constant(kind), bed: count, step: count, from: count }),
+  ),
   fc.record({ ...head, kind: fc.constant('undo' as const), undoes: id }),
   fc.record({ ...head, kind: fc.constant('verdict' as const), piece: count, verdict: fc.constant('good' as const) }),
   fc.record({

@@ -16,6 +16,8 @@ export interface PackedEvents {
   /** Of an undo: how many events lie between it and what it takes back, and nothing in `step`. */
   bed: number[];
   step: number[];
+  /** By how many steps a start or an end reaches back to the one that was due; 0 or left out: it tells of itself alone. */
+  back?: number[];
   others: BenchEvent[];
 }
 
@@ -39,7 +41,17 @@ const MOMENT_LETTERS = 24;
 
 /** Packs events, oldest first; `unpackEvents` gives the same again, whatever they are. O(n). */
 export function packEvents(events: readonly BenchEvent[]): PackedEvents {
-  const packed: PackedEvents = { kinds: '', ids: '', at: '', people: [], by: [], bed: [], step: [], others: [] };
+  const packed: PackedEvents & { back: number[] } = {
+    kinds: '',
+    ids: '',
+    at: '',
+    people: [],
+    by: [],
+    bed: [],
+    step: [],
+    back: [],
+    others: [],
+  };
   const [kinds, ids, moments]: [string[], string[], string[]] = [[], [], []];
   const places = new Map<string | null, number>();
   const numbers = new Map<string, number>();
@@ -48,7 +60,15 @@ export function packEvents(events: readonly BenchEvent[]): PackedEvents {
     const fits = event.id.length === ID_LETTERS && event.at.length === MOMENT_LETTERS;
     numbers.set(event.id, n);
     const finished = event.kind === 'start' && event.seconds !== undefined;
-    const whole = finished || event.kind === 'swap' || event.kind === 'verdict' || event.kind === 'heat';
+    // A word that reaches back to itself says nothing, and is kept all the same.
+    const idle = 'from' in event && event.from === event.step;
+    const whole =
+      finished ||
+      idle ||
+      event.kind === 'swap' ||
+      event.kind === 'verdict' ||
+      event.kind === 'heat' ||
+      event.kind === 'guide';
     if (!fits || whole || (event.kind === 'undo' && undone === undefined)) {
       kinds.push(WHOLE);
       packed.others.push(event);
@@ -67,13 +87,24 @@ export function packEvents(events: readonly BenchEvent[]): PackedEvents {
     else {
       packed.bed.push(event.bed);
       packed.step.push(event.step);
+      packed.back.push('from' in event && event.from !== undefined ? event.step - event.from : 0);
     }
   });
   return { ...packed, kinds: kinds.join(''), ids: ids.join(''), at: moments.join('') };
 }
 
 /** The events that were packed. O(n). Throws a RangeError when the columns do not belong together. */
-export function unpackEvents({ kinds, ids, at: moments, people, by, bed, step, others }: PackedEvents): BenchEvent[] {
+export function unpackEvents({
+  kinds,
+  ids,
+  at: moments,
+  people,
+  by,
+  bed,
+  step,
+  back,
+  others,
+}: PackedEvents): BenchEvent[] {
   const events: BenchEvent[] = [];
   let [column, steps, whole] = [0, 0, 0];
   const taken = <T>(value: T | undefined): T => {
@@ -92,7 +123,13 @@ export function unpackEvents({ kinds, ids, at: moments, people, by, bed, step, o
     const where = taken(bed[column++]);
     // Written out: objects that are put together from others take seventy times as long.
     if (kind === 'undo') events.push({ id, at, by: person, kind, undoes: taken(events[events.length - where - 1]).id });
-    else events.push({ id, at, by: person, kind, bed: where, step: taken(step[steps++]) });
+    else {
+      const reaches = back?.[steps] ?? 0;
+      const on = taken(step[steps++]);
+      if (reaches === 0 || (kind !== 'start' && kind !== 'done'))
+        events.push({ id, at, by: person, kind, bed: where, step: on });
+      else events.push({ id, at, by: person, kind, bed: where, step: on, from: on - reaches });
+    }
   }
   return events;
 }

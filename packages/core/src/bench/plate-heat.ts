@@ -1,6 +1,6 @@
 import { NEAR_PLAN } from './as-planned.js';
 import { heatIsKnown, warmUpOf, type BenchPlan, type BenchState } from './state.js';
-import type { Task } from './todo.js';
+import type { Task } from './task.js';
 
 /** What is known of the heat of a plate that is about to be closed. */
 export type PlateHeat =

@@ -16,9 +16,10 @@ const moment = (n: number) => new Date(Date.parse('2026-11-27T08:00:00Z') + n * 
 const arbitraryEvents = fc
   .array(
     fc.record({
-      kind: fc.constantFrom('start', 'done', 'skip', 'stop', 'repeat', 'verdict', 'undo', 'swap'),
+      kind: fc.constantFrom('start', 'done', 'skip', 'stop', 'repeat', 'verdict', 'undo', 'swap', 'guide'),
       bed: fc.nat(4),
       step: fc.nat(3),
+      from: fc.option(fc.nat(3), { nil: undefined }),
       piece: fc.nat(7),
       good: fc.boolean(),
       undoes: fc.nat(40),
@@ -26,7 +27,7 @@ const arbitraryEvents = fc
     { maxLength: 40, size: 'max' },
   )
   .map((list) =>
-    list.map(({ kind, bed, step: at, piece, good, undoes }, n): BenchEvent => {
+    list.map(({ kind, bed, step: at, from, piece, good, undoes }, n): BenchEvent => {
       const head = { id: `e${n}`, at: moment(n), by: null };
       if (kind === 'undo') return { ...head, kind, undoes: `e${undoes}` };
       if (kind === 'swap') return { ...head, kind, press: { id: 'q', name: 'Front press' }, dial: 200 };
@@ -34,7 +35,9 @@ const arbitraryEvents = fc
         return good
           ? { ...head, kind, piece, verdict: 'good' }
           : { ...head, kind, piece, verdict: 'spoiled', fault: 'pale', note: '', spot: null, photo: null };
-      return { ...head, kind: kind as 'done', bed, step: at };
+      if (kind === 'guide') return { ...head, kind, guidance: good ? 'each pressing' : 'the press tells' };
+      const reaches = from !== undefined && (kind === 'start' || kind === 'done') ? { from } : {};
+      return { ...head, kind: kind as 'done', bed, step: at, ...reaches };
     }),
   );
 

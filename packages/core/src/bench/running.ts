@@ -63,7 +63,7 @@ export class RunningBench {
       return undone && undone.kind !== 'undo' ? this.bedAbout(undone) : -1;
     }
     // What somebody says of the plate is about what is pressed from then on.
-    if (event.kind === 'heat') return -1;
+    if (event.kind === 'heat' || event.kind === 'guide') return -1;
     if (event.kind === 'swap') return null;
     return event.kind === 'verdict' ? bedOf(this.plan, event.piece) : event.bed;
   }

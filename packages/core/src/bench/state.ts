@@ -1,6 +1,7 @@
 import type { Step } from '../stack/index.js';
 import { secondsBetween } from './clock.js';
 import type { BenchEvent, StepEvent, Verdict } from './event.js';
+import type { Guidance } from './guidance.js';
 
 /** What the bench has to know of a plan. */
 export interface BenchPlan {
@@ -22,9 +23,9 @@ export interface StepRecord {
   startedAt: string | null;
   endedAt: string;
   by: string | null;
-  /** Stopped: the press was opened early, and the step was due again. */
-  outcome: 'done' | 'skipped' | 'stopped';
-  /** Seconds under the clock, never below 0; null for a step without one, or skipped. */
+  /** Stopped: the press was opened early, and the step was due again. Passed: nobody told when it was done, but what comes after it was told. */
+  outcome: 'done' | 'skipped' | 'stopped' | 'passed';
+  /** Seconds under the clock, never below 0; null for a step without one, skipped, or passed. */
   seconds: number | null;
   /** What the dial stood at, °C; null: plans of before did not say. */
   dial: number | null;
@@ -62,6 +63,8 @@ export interface BenchState {
   openedAt: string | null;
   /** When somebody last said that the plate is at its heat; null: nobody did, on this press. */
   heatSaidAt: string | null;
+  /** How hands are led in this run; null: nobody chose. */
+  guidance: Guidance | null;
   /** The event that undo would take back now, if any. */
   undoable: BenchEvent | null;
 }
@@ -75,6 +78,9 @@ export const bedOf = ({ atOnce }: Pick<BenchPlan, 'atOnce'>, piece: number): num
 /** Seconds of the clock that a step runs; null when it runs none. What cools has a clock of its own. */
 export const clockOf = (step: Step | undefined): number | null =>
   !step ? null : (step.seconds ?? (step.at === 'rack' ? step.takes : null));
+
+/** Whether a step runs a clock under the plate: no such step is ever passed unseen. */
+export const isPressing = (step: Step | undefined): boolean => step?.at === 'press' && step.seconds !== null;
 
 /** A clock that nobody starts: what cools begins when it is laid down, and after a wait for the heat the dwell begins at once. */
 const startsItself = (steps: readonly Step[], step: number): boolean =>
@@ -130,12 +136,18 @@ export class Replay {
       dial,
       openedAt: null,
       heatSaidAt: null,
+      guidance: null,
       undoable: null,
     };
   }
 
   /** Takes an event that stands, and keeps what follows from it in step. */
   see(event: Exclude<BenchEvent, { kind: 'undo' }>): void {
+    if (event.kind === 'guide') {
+      // No deed at the bench: whoever takes the last step back does not mean it.
+      this.state.guidance = event.guidance;
+      return;
+    }
     if (!this.take(event)) return;
     this.state.undoable = event;
     if (event.kind === 'swap' || event.kind === 'heat') return;
@@ -144,7 +156,7 @@ export class Replay {
   }
 
   /** False when it is stale and changes nothing. */
-  private take(event: Exclude<BenchEvent, { kind: 'undo' }>): boolean {
+  private take(event: Exclude<BenchEvent, { kind: 'undo' | 'guide' }>): boolean {
     if (event.kind === 'swap') {
       this.state.press = event.press;
       this.state.dial = event.dial;
@@ -173,12 +185,16 @@ export class Replay {
     const bed = this.state.beds[event.bed];
     if (!bed) return false;
     if (event.kind === 'repeat') return this.goBack(bed, event);
-    if (event.step !== bed.step) return false;
-    const clock = clockOf(this.plan.steps[bed.step]);
+    const from = 'from' in event ? (event.from ?? event.step) : event.step;
+    if (from !== bed.step) return false;
+    const { steps } = this.plan;
+    const clock = clockOf(steps[bed.step]);
     const running = clock !== null && bed.startedAt !== null;
     switch (event.kind) {
       case 'start':
-        if (clock === null || running) return false;
+        if (clockOf(steps[event.step]) === null || !this.passable(from, event.step)) return false;
+        if (from === event.step && running) return false;
+        while (bed.step < event.step) this.end(bed, event, 'passed');
         bed.startedAt = event.at;
         bed.rest = event.seconds ?? null;
         return true;
@@ -191,13 +207,21 @@ export class Replay {
         return true;
       case 'done':
         if (clock !== null && !running) return false;
-        this.end(bed, event, 'done');
+        if (event.step >= steps.length || !this.passable(from + 1, event.step + 1)) return false;
+        // What is told is the clock that ends, or else the last of these steps.
+        if (running) this.end(bed, event, 'done');
+        while (bed.step <= event.step) this.end(bed, event, bed.step === event.step && !running ? 'done' : 'passed');
         return true;
       case 'skip':
         if (bed.step >= this.plan.steps.length) return false;
         this.end(bed, event, 'skipped');
         return true;
     }
+  }
+
+  /** Whether steps, up to but without `until`, may be over without a word of their own. */
+  private passable(from: number, until: number): boolean {
+    return from <= until && !this.plan.steps.slice(from, until).some(isPressing);
   }
 
   private goBack(bed: Bed, event: StepEvent): boolean {
@@ -211,7 +235,8 @@ export class Replay {
   }
 
   private record(bed: Bed, { at, by }: BenchEvent, outcome: StepRecord['outcome']): StepRecord {
-    const { startedAt, step } = bed;
+    const { step } = bed;
+    const startedAt = outcome === 'passed' ? null : bed.startedAt;
     const timed = startedAt !== null && outcome !== 'skipped' && clockOf(this.plan.steps[step]) !== null;
     const record: StepRecord = {
       bed: bed.bed,

@@ -1,34 +1,8 @@
 import type { Step } from '../stack/index.js';
+import { gathered, gatheredOffRack } from './gather.js';
+import type { Guidance } from './guidance.js';
+import type { Task } from './task.js';
 import { clockOf, type Bed, type BenchPlan, type BenchState } from './state.js';
-
-/** A step that is due on a bed, and how it is told that it happened. */
-export interface Task {
-  bed: number;
-  pieces: number[];
-  step: number;
-  what: Step;
-  /** Its clock; null when it runs none. */
-  clock: { seconds: number; startedAt: string | null } | null;
-  event: 'start' | 'done';
-  /** It was under the plate before and was stopped: for so many of so many seconds. Null: it was not. */
-  stopped: { after: number; of: number } | null;
-}
-
-/** What is told when a task is done: an event without its head. */
-export interface Told {
-  kind: 'start' | 'done';
-  bed: number;
-  step: number;
-  /** Of a start alone. */
-  seconds?: number;
-}
-/** What is told when a task is done: what was stopped is finished with the seconds that are left. */
-export function tellingOf({ event, bed, step, clock, stopped }: Task): Told {
-  if (event === 'start' && stopped && clock) return { kind: event, bed, step, seconds: clock.seconds };
-  return { kind: event, bed, step };
-}
-/** What is told when what was stopped is pressed whole again. */
-export const wholeAgain = ({ bed, step }: Task): Told => ({ kind: 'start', bed, step });
 
 /** What hands can do now, at each place. */
 export interface Todo {
@@ -46,16 +20,8 @@ export interface Todo {
   first: Task | null;
   /** What can be done while the first runs its clock. */
   meanwhile: Task | null;
-}
-
-/** Pieces counted from 0, as a screen names them: “Piece 3 of 8”, “Pieces 3 and 4 of 8”, “Pieces 1 to 4 of 8”. */
-export function namePieces(pieces: readonly number[], of: number): string {
-  const [first = 0] = pieces;
-  const last = pieces.at(-1) ?? first;
-  if (pieces.length <= 1) return `Piece ${first + 1} of ${of}`;
-  if (pieces.length > 2 && last - first === pieces.length - 1) return `Pieces ${first + 1} to ${last + 1} of ${of}`;
-  const named = pieces.map((piece) => String(piece + 1));
-  return `Pieces ${named.slice(0, -1).join(', ')} and ${named.at(-1) ?? ''} of ${of}`;
+  /** What can be made ready while the first runs its clock, and is told by the closing that follows. */
+  ahead: { pieces: number[]; steps: readonly Step[] } | null;
 }
 
 /** So many beds are made ready ahead of the press: more would lie about and take up lint. */
@@ -81,6 +47,8 @@ function taskOf(
     clock: seconds === null ? null : { seconds, startedAt },
     event: seconds !== null && startedAt === null ? 'start' : 'done',
     stopped,
+    before: [],
+    after: [],
   };
 }
 
@@ -90,9 +58,14 @@ const furthest = (tasks: readonly Task[]): Task | null =>
 /**
  * What to do now. Whatever lies in the press comes first; else the bed that is furthest on, so that what is warm is finished before more is
  * begun; and while a clock runs, the next bed is made ready as far as there are jigs. `jigs`: how many the shop has, null when nobody counted
- * or none is needed. O(beds).
+ * or none is needed; `guidance`: how hands are led. O(beds).
  */
-export function todoOf(plan: BenchPlan, state: BenchState, jigs: number | null = null): Todo {
+export function todoOf(
+  plan: BenchPlan,
+  state: BenchState,
+  jigs: number | null = null,
+  guidance: Guidance = 'every step',
+): Todo {
   const open = state.beds.filter(({ over }) => over === 'no');
   const begun = open.filter(({ step, startedAt }) => step > 0 || startedAt !== null);
   const at = (place: Step['at']) =>
@@ -115,15 +88,25 @@ export function todoOf(plan: BenchPlan, state: BenchState, jigs: number | null =
     inside ??
     (opening && table ? (table.step > opening.step ? table : opening) : (opening ?? table ?? rack[0] ?? null));
   const busy = inside !== null && (inside.clock?.startedAt ?? null) !== null;
+  const told = (task: Task | null) => task && gathered(plan, task, guidance);
+  const led = guidance === 'every step';
+  const firstTold = told(first);
   return {
-    press: opening,
+    press: opening === first ? firstTold : told(opening),
     inPress: inside !== null,
-    table,
-    rack,
-    held: next && !free ? `Every jig is under way: ${jigs ?? 0} of them.` : null,
-    first,
-    meanwhile: busy ? (table ?? null) : null,
+    table: table === first ? firstTold : told(table),
+    rack: rack.map((task) => gatheredOffRack(plan, task, guidance)),
+    held: next && !free ? `All ${jigs ?? 0} jigs are in use.` : null,
+    first: firstTold,
+    meanwhile: busy && led ? table : null,
+    ahead: busy && !led && table ? { pieces: table.pieces, steps: tableSteps(plan, table.step) } : null,
   };
+}
+
+/** What hands do at the table from a step on, before it comes to the press. */
+function tableSteps({ steps }: BenchPlan, from: number): Step[] {
+  const until = steps.findIndex(({ at }, step) => step >= from && at !== 'table');
+  return steps.slice(from, until < 0 ? steps.length : until);
 }
 
 const endOf = ({ clock }: Task): number =>

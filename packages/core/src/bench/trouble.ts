@@ -11,7 +11,7 @@ export const deviceFinding = (press: { id: string; name: string }, trouble: Devi
   title:
     trouble === 'away'
       ? `The controller of ${press.name} does not answer`
-      : `The controller of ${press.name} talks nonsense`,
+      : `The reading of ${press.name} is not valid`,
   why: 'Closing and opening it starts and stops no clock now, and what its plate reads is not written down.',
   remedy: `Go on by hand: say when it is closed and opened. ${
     trouble === 'away'

@@ -49,7 +49,7 @@ describe('the recipe book', () => {
     const often = pressed({ dwell: 60, good: 90 });
     const [entry] = bookOf([pressed(), quicker, often], [recipe()]);
     expect(entry?.recipe?.settings.dwell).toBe(50);
-    expect(entry?.proposal).toEqual({ settings: quicker, why: '3 good in a row at 10 s less: take it?' });
+    expect(entry?.proposal).toEqual({ settings: quicker, why: '3 good in a row at 10 s less: accept it?' });
   });
   it.each([
     ['two good ones are no row', { dwell: 40, good: 2 }],
@@ -62,7 +62,7 @@ describe('the recipe book', () => {
   it('proposes cooler work that came out as well, and what surely spoils less', () => {
     const cooler = pressed({ temperature: 190, good: 3 });
     expect(bookOf([pressed(), cooler], [recipe()])[0]?.proposal?.why).toBe(
-      `3 good in a row at ${degreesText(6)} less: take it?`,
+      `3 good in a row at ${degreesText(6)} less: accept it?`,
     );
     const bad = pressed({ good: 20, spoiled: 20 });
     const longer = pressed({ dwell: 60, good: 40, spoiled: 1 });

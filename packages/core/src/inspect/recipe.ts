@@ -69,12 +69,12 @@ function betterThan(one: Proven, held: Proven): string | null {
   const streak = one.spoiled === 0 && one.good >= IN_A_ROW;
   const row = `${one.good} good in a row`;
   const time = one.dwell + one.prePress - held.dwell - held.prePress;
-  if (streak && time < 0 && one.temperature <= held.temperature) return `${row} at ${seconds(-time)} less: take it?`;
+  if (streak && time < 0 && one.temperature <= held.temperature) return `${row} at ${seconds(-time)} less: accept it?`;
   if (streak && one.temperature < held.temperature && time <= 0)
-    return `${row} at ${degreesText(held.temperature - one.temperature)} less: take it?`;
+    return `${row} at ${degreesText(held.temperature - one.temperature)} less: accept it?`;
   // Surely less is spoiled: the intervals do not meet.
   if (pressed > 0 && before > 0 && wilsonInterval(one.spoiled, pressed).high < wilsonInterval(held.spoiled, before).low)
-    return `${one.spoiled} of ${pressed} spoiled, against ${held.spoiled} of ${before} by the recipe: take it?`;
+    return `${one.spoiled} of ${pressed} spoiled, against ${held.spoiled} of ${before} by the recipe: accept it?`;
   return null;
 }
 

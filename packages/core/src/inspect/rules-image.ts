@@ -122,7 +122,7 @@ export const IMAGE_RULES: readonly CauseRule[] = [
       ...when(fibre.polyester < 80, `The cloth is ${fibre.polyester} % polyester.`, STRONG),
       ...when(fibre.polyester >= 95, `The cloth is ${fibre.polyester} % polyester.`, -STRONG),
     ],
-    does('Take a blank with more polyester: no setting mends this.'),
+    does('Take a blank with more polyester: no setting fixes this.'),
   ),
   rule('pale', 'Damp', 0.1, damp, prePress),
   rule(

@@ -1,3 +1,6 @@
+export * from './action.js';
+export * from './bench-action.js';
+export * from './guidance.js';
 export * from './job.js';
 export * from './packed-file.js';
 export * from './view.js';

@@ -97,7 +97,7 @@ function follow(run: RunPlan = plan()): { events: BenchEvent[]; sentences: strin
     // A clock that was started runs to its end; anything else takes ten seconds.
     now += 1000 * (last?.kind === 'start' ? (clockOf(run.steps[last.step]) ?? 10) : 10);
     const at = new Date(now).toISOString();
-    const action = nextAction(view, stage, { now: at, reading: null, courses: [], print });
+    const action = nextAction(view, stage, { now: at, reading: null, courses: [], liked: null, print });
     sentences.push(action.sentence);
     labels.push(action.label);
     const head = { id: `e${i}`, at, by: null };

@@ -5,47 +5,19 @@ import {
   isFarOff,
   namePieces,
   plateHeat,
-  tellingOf,
   todoOf,
-  type BenchState,
-  type PlateHeat,
+  type Guidance,
   type PressedCourse,
-  type Task,
-  type Told,
 } from '../bench/index.js';
 import { filmInText } from '../blank/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { STAGES, titleOf, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
+import type { NextAction } from './action.js';
+import { asking, heatAction, isIron } from './bench-action.js';
+import { guidanceOf } from './guidance.js';
 import type { RunPlan } from './job.js';
 import type { JobView } from './view.js';
-
-/** The one command that moves a job on. */
-export type Command =
-  /** Nothing to do by command: the user has to choose or mend something on this screen. */
-  | { kind: 'choose'; stage: Stage }
-  /** Confirm this stage and go to the next. */
-  | { kind: 'advance'; to: Stage }
-  /** Go to a stage without confirming anything. */
-  | { kind: 'go'; to: Stage }
-  /** Freeze the plan and go to the press. */
-  | { kind: 'start-press' }
-  | { kind: 'bench'; told: Told }
-  /** Says that the plate is hot. */
-  | { kind: 'heat'; celsius: number }
-  | { kind: 'all-good'; pieces: number[] }
-  | { kind: 'close' };
-
-export interface NextAction {
-  /** The stage it happens at. */
-  stage: Stage;
-  /** One plain sentence. */
-  sentence: string;
-  label: string;
-  command: Command;
-  /** It is hardly ever meant: no key or pedal does it, and whoever taps it is asked. */
-  sure?: { title: string; why: string; label: string };
-}
 
 /** How many jigs limit what is under way; null: none are needed, or nobody counted. */
 export const jigsOf = ({ blank }: RunPlan): number | null => (blank.jig ? blank.jigs : null);
@@ -58,35 +30,9 @@ export interface Seen {
   now: string;
   reading: number | null | undefined;
   courses: readonly PressedCourse[];
+  /** How whoever stands at this screen likes to be led at the press; null: never said. */
+  liked: Guidance | null;
   print: UnitPrinter;
-}
-
-/** What is asked of the plate before it is closed; null: nothing. */
-export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter): Omit<NextAction, 'stage'> | null {
-  switch (heat.kind) {
-    case 'fine':
-      return null;
-    case 'ask':
-      return {
-        sentence: `Look at the press: is the plate at ${print.temperature(heat.dial)}?`,
-        label: 'Yes, it is hot',
-        command: { kind: 'heat', celsius: heat.dial },
-      };
-    case 'cold': {
-      const minutes = Math.ceil(heat.wait / 60);
-      const is = `the plate is at ${print.temperature(heat.celsius).split(' ')[0] ?? ''} of ${print.temperature(heat.dial)}`;
-      return {
-        sentence: `Wait: ${is}, about ${plural(minutes, 'minute')}.`,
-        label: 'Close it cold…',
-        command: { kind: 'bench', told: tellingOf(first) },
-        sure: {
-          title: 'Close the press on a cold plate?',
-          why: `${is.charAt(0).toUpperCase()}${is.slice(1)}. Dye that does not turn to gas stays on the paper, and the print comes out pale. What the plate read is kept with what lies on it, proves nothing, and is asked about when the piece is judged.`,
-          label: 'Close it cold',
-        },
-      };
-    }
-  }
 }
 
 function atBench(view: JobView, seen: Seen | null): NextAction {
@@ -94,11 +40,11 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
   if (!plan || !bench)
     return {
       stage: 'press',
-      sentence: 'The plan is not frozen yet: look it over once more.',
+      sentence: 'The plan is not frozen yet: check it once more.',
       label: 'To the stack',
       command: { kind: 'go', to: 'stack' },
     };
-  const { first } = todoOf(plan, bench, jigsOf(plan));
+  const { first } = todoOf(plan, bench, jigsOf(plan), guidanceOf(plan, bench, seen?.liked));
   if (!first) {
     return {
       stage: 'press',
@@ -107,47 +53,8 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
       command: { kind: 'advance', to: 'inspect' },
     };
   }
-  const heat = seen && heatAction(plateHeat(plan, bench, first, seen), first, seen.print);
+  const heat = seen && heatAction(plateHeat(plan, bench, first, seen), first, seen.print, isIron(plan, bench));
   return { stage: 'press', ...(heat ?? asking(first, plan.pieces, isIron(plan, bench))) };
-}
-
-/** Whether a run is at a hand iron, which is set down and lifted where a press is closed and opened. */
-export const isIron = (plan: RunPlan, { press }: Pick<BenchState, 'press'>): boolean =>
-  plan.press.kind === 'hand iron' && plan.press.id === press.id;
-
-const AT_PRESS = {
-  close: 'close the press',
-  closed: 'Closed: start the clock',
-  atZero: 'Open at zero',
-  over: 'Opened',
-};
-const AT_IRON = {
-  close: 'set the iron down',
-  closed: 'It is down: start the clock',
-  atZero: 'Lift it at zero',
-  over: 'Lifted',
-};
-
-/** How a step that is due is asked for, and how it is told. */
-export function asking(task: Task, of: number, ironed = false): Omit<NextAction, 'stage'> {
-  const { pieces, what, clock, stopped } = task;
-  const named = of > 1 ? `${namePieces(pieces, of)}: ` : '';
-  const lower = (text: string) => (named ? text.charAt(0).toLowerCase() + text.slice(1) : text);
-  const command: Command = { kind: 'bench', told: tellingOf(task) };
-  const words = ironed ? AT_IRON : AT_PRESS;
-  if (what.at === 'rack')
-    return { sentence: `${named}${lower('Off the rack when it is cool')}.`, label: 'It is cool', command };
-  if (clock?.startedAt) return { sentence: `${named}${lower(words.atZero)}.`, label: words.over, command };
-  if (clock && stopped)
-    return {
-      sentence: `${named}${lower('Closed for')} ${Math.round(stopped.after)} of ${stopped.of} s so far. Close it for the other ${clock.seconds} s.`,
-      label: 'Closed: finish it',
-      command,
-    };
-  if (clock) return { sentence: `${named}${lower(what.title)}: ${words.close}.`, label: words.closed, command };
-  if (what.kind === 'recover')
-    return { sentence: `${named}${lower(what.title)}.`, label: 'It is hot: start the clock', command };
-  return { sentence: `${named}${lower(what.title)}.`, label: 'Done', command };
 }
 
 function atInspect(view: JobView, seen: Seen | null): NextAction {
@@ -240,7 +147,7 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
     return {
       stage,
       sentence: block.remedy,
-      label: block.waivable ? 'Mend or waive it above' : 'Waiting for it',
+      label: block.waivable ? 'Fix or waive it above' : 'Waiting for it',
       command: { kind: 'choose', stage },
     };
   }

@@ -31,7 +31,7 @@ export function checkSheet(
       {
         code: 'sheet.arrangement',
         severity: 'note',
-        title: 'The sheets were laid out afresh',
+        title: 'The sheets were laid out again',
         why: 'The pieces, their gap or the paper changed since they were nested, so that their places no longer hold.',
         remedy: 'Nest them again to save paper.',
       },

@@ -10,3 +10,16 @@ export function formatDay(isoDay: string, style: Settings['dates']): string {
   const weekday = new Date(Date.UTC(year, month - 1, day)).getUTCDay();
   return `${DAYS[weekday]} ${day} ${MONTHS[month - 1]} ${year}`;
 }
+
+const DAY = 24 * 3_600_000;
+/** Further off than this a day is named by its date. */
+const NEAR = 14;
+
+/** How far off the day is on which a job is due, as one says it; both ISO 8601 days. Further than a fortnight ahead: its date. */
+export function dueText(due: string, today: string, style: Settings['dates']): string {
+  const days = Math.round((Date.parse(due) - Date.parse(today)) / DAY);
+  if (days < 0) return `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`;
+  if (days === 0) return 'due today';
+  if (days === 1) return 'due tomorrow';
+  return days <= NEAR ? `due in ${days} days` : `due ${formatDay(due, style)}`;
+}

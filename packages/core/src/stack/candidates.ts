@@ -237,7 +237,7 @@ export function candidatesFor(
       ? [
           {
             ...fromRow(other.row, blank, { kind: 'reference chart', row: other.row.name } as const, ''),
-            not: 'Another school, which this house does not follow (house rules, in the shop).',
+            not: 'Another method, which this shop does not use (house rules, in the shop).',
           },
         ]
       : []),

@@ -130,7 +130,7 @@ function checkBed(asked: Asked, bed: PressBed): void {
       'stop',
       'The print was laid beyond the plate',
       'What lies beside the plate stays pale, and its edge presses a line across the print.',
-      'Drag it back, or let Kanga lay it.',
+      'Drag it back, or choose Place automatically.',
     );
   if (laid?.faults.includes('against the frame'))
     add(
@@ -138,7 +138,7 @@ function checkBed(asked: Asked, bed: PressBed): void {
       'stop',
       'The blank runs into the frame of the press',
       'It was laid over an edge that is not open: behind it stands the hinge or the frame.',
-      'Drag it back, turn it, or let Kanga lay it.',
+      'Drag it back, turn it, or choose Place automatically.',
     );
 }
 

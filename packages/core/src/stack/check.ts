@@ -166,8 +166,8 @@ function checkHeat(asked: Asked): void {
     add(
       'stack.like-work',
       'note',
-      'Settings that nobody has pressed yet',
-      'They do the same work as proven ones by arithmetic, and cloth is not arithmetic.',
+      'Settings that were never pressed',
+      'By calculation they give the same result as proven ones; that is no test.',
       'Press one on a spoiled blank first, and look at its colour.',
     );
   else if (temperature.source.kind === 'reference chart' && temperature.confidence === 'start')

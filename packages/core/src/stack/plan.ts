@@ -71,7 +71,7 @@ function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<n
     return {
       value: wanted,
       unit: '°C',
-      why: `${press.name} was never checked, so that its dial is taken at its word.`,
+      why: `${press.name} was never checked, so its dial is trusted as it is.`,
       source: { kind: 'never checked', what: press.name },
       confidence: 'start',
     };

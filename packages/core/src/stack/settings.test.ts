@@ -74,7 +74,7 @@ describe('without anything else, the chart', () => {
       {
         value: 200,
         source: { kind: 'reference chart', row: CHART.teeLong.name },
-        why: expect.stringMatching(/Another school/),
+        why: expect.stringMatching(/Another method/),
       },
     ]);
   });

@@ -169,7 +169,7 @@ function pairedDwell(
   return bent(
     time.decision,
     dwell,
-    `${sentence(heat.from.name)} says another temperature and no time: the dwell that does like work at it.`,
+    `${sentence(heat.from.name)} says another temperature and no time: the dwell that gives the same result there.`,
     ARRHENIUS,
     `It goes with ${temperatureText(own)}.`,
   );
@@ -190,13 +190,7 @@ export function proposeSettings(blank: Blank, overrides: Overrides, known: Parti
   const cooler = (to: number, why: string, not: string): void => {
     const longer = clampDwell(equivalentDwell({ temperature: temperature.value, dwell: dwell.value }, to, energy));
     temperature = bent(temperature, to, why, 'the lower of the two', not);
-    dwell = bent(
-      dwell,
-      longer,
-      'The lower temperature is paid for with time: like work.',
-      ARRHENIUS,
-      'It goes with more heat.',
-    );
+    dwell = bent(dwell, longer, 'Less heat for longer: the same result.', ARRHENIUS, 'It goes with more heat.');
   };
   if (dye === 'toner' && temperature.value < TONER_FROM - 0.5)
     temperature = bent(

@@ -11,6 +11,7 @@ import * as places from './0009-places.js';
 import * as kept from './0010-kept.js';
 import * as evidence from './0011-evidence.js';
 import * as numbers from './0012-numbers.js';
+import * as guidance from './0013-guidance.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0010-kept': kept,
   '0011-evidence': evidence,
   '0012-numbers': numbers,
+  '0013-guidance': guidance,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -107,7 +107,7 @@ function facing(side: number, { drawn }: ComposedSide, fill: Fill, blank: Blank)
         'art.backwards',
         'note',
         'Turned over on this side: words in the picture read backwards',
-        'The other side is shown as in a looking glass. Lines of text that were written here stay readable.',
+        'The other side is a mirror image. Lines of text that were written here stay readable.',
         'Where the picture holds words choose The same.',
         { side },
       ),
