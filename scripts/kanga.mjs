@@ -4,6 +4,7 @@ import { exportShop, importShop } from './lib/carry.mjs';
 import { Lack } from './lib/machine.mjs';
 import { soak } from './lib/soak/soak.mjs';
 import { start, stop, worker } from './lib/serve.mjs';
+import { pictures } from './lib/pictures.mjs';
 import { service } from './lib/service.mjs';
 import { test } from './lib/test.mjs';
 import { walk } from './lib/walk.mjs';
@@ -25,6 +26,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga soak    faults of every kind while a shop works: nothing acknowledged may be lost (--faults 1000 --seed N --minutes N)
   ./kanga fuzz    what strangers send, from the schemas and from real files: no fault of the server's own (--inputs 20000 --seed N)
   ./kanga walk    every job of docs/journeys.md in the real interface, in inches and in millimetres, its clicks and taps counted
+  ./kanga pictures  take the pictures of docs/screenshots anew, from the demo shop (or some: ./kanga pictures 5-press)
   ./kanga bench   measure speed and size, and write docs/benchmarks.md
   ./kanga help    this
 
@@ -51,6 +53,7 @@ const COMMANDS = {
   fuzz: async (words) => (await import('./lib/fuzz/fuzz.mjs')).fuzz(words),
   test,
   walk,
+  pictures,
   bench,
   help: () => console.log(HELP),
 };

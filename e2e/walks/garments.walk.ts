@@ -83,12 +83,12 @@ walk(
     expect(Number(foam)).toBeLessThan(Number(print));
     await expect(w.at('light')).toBeVisible();
     await w.press(1);
-    await w.choose('Operator', 'Wren');
+    await w.choose('Operator', 'Juniper');
     await w.pressOn(2);
     const { events, plan } = await w.file();
     expect(plan?.settings.pressure.value).toBe('light');
     expect(new Set(events.flatMap((event) => ('bed' in event && event.bed === 1 ? [event.by] : [])))).toEqual(
-      new Set(['Wren']),
+      new Set(['Juniper']),
     );
   },
 );

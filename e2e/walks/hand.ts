@@ -109,7 +109,7 @@ export class Hand {
         continue;
       }
       if (beds !== Infinity && (await this.bed(atOnce)) >= last) return;
-      if (/Opened|It is cool/.test(offered)) await this.wait();
+      if (/Opened|Lifted/.test(offered)) await this.wait();
       await this.looked();
       await seen(this.page);
       const before = await now();

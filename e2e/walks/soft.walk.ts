@@ -154,6 +154,7 @@ walk(
     await w.goods('Neoprene bottle sleeve');
     await w.picture('Orbits');
     await w.click(w.at('back'));
+    await w.click(w.page.getByRole('button', { name: 'Change picture' }));
     await w.picture('Moon phases');
     // Chosen on a side that showed the first one, it stands in its place.
     await expect(w.page.getByRole('radio', { name: 'Its own' })).toBeChecked();

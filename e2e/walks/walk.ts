@@ -96,7 +96,7 @@ export function walk(walked: Walked, way: (walk: Walk) => Promise<void>): void {
       await page.clock.install();
       // Somebody who has pressed before, and is led by each pressing.
       await page.addInitScript(() => {
-        localStorage.setItem('kanga.guidance', JSON.stringify({ Wren: 'each pressing' }));
+        localStorage.setItem('kanga.guidance', JSON.stringify({ Wren: 'each pressing', Juniper: 'each pressing' }));
         localStorage.setItem('kanga.who', 'Wren');
       });
       const walker = new Walk(page, request, unit);

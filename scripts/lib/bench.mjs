@@ -6,7 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
 import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany } from './bench-server.mjs';
-import { openServer } from './ground/server.mjs';
+import { NO_PAST, openServer } from './ground/server.mjs';
 import { withTestCluster } from './test.mjs';
 
 const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
@@ -141,7 +141,12 @@ export async function bench() {
       rows.push(inOwnProcess(name, work));
     const port = await freePort();
     const database = async (name) => ({ url: await cluster.ensureDatabase(name), env: cluster.environment() });
-    const server = await openServer({ database: await database('kanga_bench'), port, data: join(folder, 'server') });
+    const server = await openServer({
+      database: await database('kanga_bench'),
+      port,
+      data: join(folder, 'server'),
+      env: NO_PAST,
+    });
     const databaseUrl = cluster.fullUrl('kanga_bench');
     try {
       const { ms, gzipped } = await firstScreen(`http://127.0.0.1:${port}/`);
@@ -197,7 +202,7 @@ export async function bench() {
     const load = await database('kanga_load');
     const start = async () => {
       const at = await freePort();
-      const env = { KANGA_READS_EVERY: String(LOAD.readsEvery) };
+      const env = { ...NO_PAST, KANGA_READS_EVERY: String(LOAD.readsEvery) };
       const started = await openServer({ database: load, port: at, data: join(folder, 'load'), env });
       return { server: started, url: `http://127.0.0.1:${at}/` };
     };

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { attempt, checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, say } from './machine.mjs';
 import { Cluster } from './ground/cluster.mjs';
 import { ADMIN } from './ground/cluster-files.mjs';
-import { asProgram, openServer } from './ground/server.mjs';
+import { asProgram, NO_PAST, openServer } from './ground/server.mjs';
 
 /** What goes on side by side, one after the other: what waits for databases and processes leaves a core for what only thinks; browsers get all. */
 const COURSE = [[['lint', 'unit'], ['server']], [['e2e']]];
@@ -63,7 +63,7 @@ export async function browser(cluster, folder, { script = 'test:e2e', env = {} }
   const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
   const database = { url, env: cluster.environment() };
   const data = join(folder, 'e2e');
-  const server = await openServer({ database, port, data });
+  const server = await openServer({ database, port, data, env: NO_PAST });
   const report = join(folder, 'e2e.json');
   try {
     await attempt('npm', ['run', '--silent', script], {

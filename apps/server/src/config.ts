@@ -22,6 +22,8 @@ export interface Config {
   web: string;
   /** The data folder. */
   data: string;
+  /** So many days of past has the demo shop; 0: none. */
+  pastDays: number;
 }
 
 const required = (name: string): string => {
@@ -65,5 +67,6 @@ export function config(): Config {
     thermometer: process.env['KANGA_THERMOMETER'] ?? null,
     web: resolve(required('KANGA_WEB')),
     data: required('KANGA_DATA'),
+    pastDays: Number(process.env['KANGA_DEMO_PAST'] ?? 120),
   };
 }

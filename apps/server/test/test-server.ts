@@ -69,6 +69,8 @@ export class TestServer {
       KANGA_PORT: String(this.port),
       KANGA_DATA: data,
       KANGA_WEB: join(ROOT, 'apps/web/dist'),
+      // The demo shop as it is today is enough, and is there at once.
+      KANGA_DEMO_PAST: '0',
       ...this.env,
     };
   }

@@ -49,6 +49,7 @@ export class WholeKanga {
       KANGA_DATA: this.data,
       KANGA_PORT: String(this.port),
       KANGA_SOAK_CLOCK: this.clock,
+      KANGA_DEMO_PAST: '0',
       NODE_OPTIONS: `--import ${join(ROOT, 'scripts/lib/soak/clock-shim.mjs')}`,
       ...this.env,
     };

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, ROOT, say } from '../machine.mjs';
-import { asProgram, openServer } from '../ground/server.mjs';
+import { asProgram, NO_PAST, openServer } from '../ground/server.mjs';
 import { withTestCluster } from '../test.mjs';
 import { numberIn } from '../words.mjs';
 import { Random } from '../soak/random.mjs';
@@ -133,7 +133,7 @@ export async function fuzz(words) {
     const port = await freePort();
     const data = join(folder, 'fuzz');
     const database = { url: await cluster.ensureDatabase('kanga_fuzz'), env: cluster.environment() };
-    const server = await openServer({ database, port, data, log: say });
+    const server = await openServer({ database, port, data, env: NO_PAST, log: say });
     try {
       const url = `http://127.0.0.1:${port}`;
       const run = new Fuzz({ url, headers: { ...asProgram(data), connection: 'close' }, seed });

@@ -16,6 +16,9 @@ const START = 180_000;
 /** The header with which a program of this machine may change something (apps/server/src/http/same-origin.ts). */
 export const asProgram = (data) => ({ 'x-kanga-token': readFileSync(join(data, 'token'), 'utf8').trim() });
 
+/** The demo shop as it is today, without the months before: for what loads it again and again. */
+export const NO_PAST = { KANGA_DEMO_PAST: '0' };
+
 const address = (port, path) => `http://127.0.0.1:${port}/api/${path}`;
 
 /**

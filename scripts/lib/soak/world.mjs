@@ -38,6 +38,7 @@ export class World {
         KANGA_DATA: this.data,
         KANGA_PORT: String(this.port),
         KANGA_SOAK_CLOCK: this.clock,
+        KANGA_DEMO_PAST: '0',
         NODE_OPTIONS: `--import ${SHIM}`,
       },
       stdio: ['ignore', 'pipe', 'pipe'],

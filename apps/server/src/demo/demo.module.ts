@@ -8,11 +8,12 @@ import { ShopModule } from '../shop/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
 import { DemoState } from './demo-state.js';
+import { Past } from './past/index.js';
 
 @Module({
   imports: [ArtModule, BackupModule, BlankModule, JobModule, LiveModule, ShopModule],
   controllers: [DemoController],
-  providers: [DemoService, DemoState],
+  providers: [DemoService, DemoState, Past],
   exports: [DemoService],
 })
 export class DemoModule {}

@@ -4,7 +4,7 @@ import { Inject, Injectable, Logger } from '@nestjs/common';
 import { benchState } from '@kanga/core/bench';
 import { changeOf, runPlanOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
-import type { Art, PictureItem } from '@kanga/core/art';
+import type { Art } from '@kanga/core/art';
 import type { DemoReset } from '@kanga/contract/backup';
 import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
@@ -12,6 +12,7 @@ import sharp from 'sharp';
 import { ArtService, withSpoolFile } from '../art/index.js';
 import { BackupService } from '../backup/index.js';
 import { BlankRepository } from '../blank/index.js';
+import { config } from '../config.js';
 import { DB } from '../db/index.js';
 import { refuse } from '../http/index.js';
 import { EventRepository, JobRepository, JobService, PressingRepository, ResultRepository } from '../job/index.js';
@@ -19,6 +20,8 @@ import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
+import { Past } from './past/index.js';
+import { pictureItem } from './picture-item.js';
 import { PICTURES, type PictureName } from './pictures/index.js';
 import { BLANK, DEMO_SHOP } from './shop-data.js';
 
@@ -47,16 +50,6 @@ const TABLES = [
   'demo_state',
 ];
 
-const pictureItem = (artId: string): PictureItem => ({
-  kind: 'picture',
-  id: 'picture',
-  artId,
-  placement: null,
-  placedBy: 'goods',
-  repeat: 'once',
-  mirroredInFile: false,
-});
-
 /** Loads the invented shop with its generated pictures, and puts it back when asked. */
 @Injectable()
 export class DemoService {
@@ -79,6 +72,7 @@ export class DemoService {
     private readonly live: Live,
     private readonly backups: BackupService,
     private readonly state: DemoState,
+    private readonly past: Past,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -127,6 +121,9 @@ export class DemoService {
     const names = Object.keys(PICTURES) as PictureName[];
     const pictures = new Map<PictureName, Art>();
     for (const name of names) pictures.set(name, await this.drawOnce(name));
+    // Before the jobs of today: it has the lower numbers.
+    const days = config().pastDays;
+    if (days > 0) await this.past.load(DEMO_SHOP, pictures, Date.now(), days);
     for (const job of DEMO_JOBS) await this.open(job, job.picture ? (pictures.get(job.picture)?.id ?? null) : null);
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
@@ -182,7 +179,7 @@ export class DemoService {
   }
 
   private async press(demo: DemoJob): Promise<void> {
-    const summary = (await this.jobs.list('here')).find((job) => job.name === demo.name);
+    const summary = (await this.jobs.list('here')).find(({ name, status }) => name === demo.name && status === 'open');
     const view = summary && (await this.jobService.view(summary.id));
     const began = Date.now() - DAY;
     const plan = view && runPlanOf(view, new Date(began).toISOString());

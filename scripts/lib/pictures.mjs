@@ -1,0 +1,174 @@
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, ROOT, say } from './machine.mjs';
+import { asProgram, openServer } from './ground/server.mjs';
+import { withTestCluster } from './test.mjs';
+
+const FOLDER = join(ROOT, 'docs/screenshots');
+const SIZE = { width: 1280, height: 800 };
+const QUIET = ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'];
+
+/** Asks the server as a program of this machine. */
+function asking(url, data) {
+  const headers = asProgram(data);
+  return async (path, json, method = 'POST') => {
+    const answer = await fetch(`${url}/api/${path}`, {
+      ...(json === undefined ? {} : { method, body: JSON.stringify(json) }),
+      headers: { ...headers, 'content-type': 'application/json' },
+    });
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
+    const type = answer.headers.get('content-type') ?? '';
+    return type.includes('json') ? answer.json() : Buffer.from(await answer.arrayBuffer());
+  };
+}
+
+/** A pause in which pictures come and drawings settle. */
+const SETTLES = 900;
+
+/** Every main view, in the order in which a newcomer meets them: its file, its place, what is done there first, and what afterwards. */
+const views = ({ job }) => [
+  ['0-today', '/'],
+  ['1-blank', `/jobs/${job('Orbit bottle sleeves')}/blank`],
+  ['2-art', `/jobs/${job('Orbit bottle sleeves')}/art`],
+  ['3-sheet', `/jobs/${job('Comet-tail socks')}/sheet`],
+  ['4-stack', `/jobs/${job('Star-chart cushions')}/stack`],
+  ['15-bed', `/jobs/${job('Star-chart cushions')}/stack`, (page) => page.getByText('From above: the bed').click()],
+  ['6-inspect', `/jobs/${job('Moon-phase masks')}/inspect`],
+  ['7-log', '/log'],
+  [
+    '8-template',
+    '/shelf/new',
+    async (page) => {
+      await page.getByText('Scan', { exact: true }).click();
+      await page.getByText('From the scanner on the bench').click();
+      await page.locator('details[open] li').getByRole('button').first().click();
+      await page.getByRole('button', { name: 'Use this outline' }).waitFor();
+    },
+  ],
+  ['9-shelf', '/shelf'],
+  [
+    '10-shared-sheets',
+    '/sheets',
+    async (page) => {
+      for (const name of ['Comet-tail socks', 'Star-chart cushions'])
+        await page.getByRole('checkbox', { name: new RegExp(name) }).check();
+    },
+  ],
+  [
+    '11-seams',
+    `/jobs/${job('Star-chart cushions')}/sheet`,
+    async (page) => {
+      await page.getByText('13 × 19 in', { exact: true }).click();
+      await page
+        .getByRole('button', { name: /Print .*in parts/ })
+        .first()
+        .click();
+      await page.getByText('Seams and assembly').click();
+    },
+    // It is pressed from the roll further on.
+    async (page) => {
+      await page.keyboard.press('Control+z');
+      await page.keyboard.press('Control+z');
+    },
+  ],
+  [
+    '12-print-card',
+    `/jobs/${job('Comet-tail socks')}/sheet`,
+    (page) => page.getByRole('button', { name: 'Print…' }).click(),
+  ],
+  ['13-shop', '/shop'],
+  ['14-press-check', '/shop', (page) => page.getByRole('button', { name: 'Check it: Back press' }).click()],
+  ['18-recipes', '/recipes'],
+];
+
+/** What happens at a press, as if it were told at another screen. */
+const told = (...events) => ({
+  events: events.map((event, i) => ({
+    id: randomUUID(),
+    at: new Date(Date.now() - (events.length - i) * 1000).toISOString(),
+    by: 'Wren',
+    ...event,
+  })),
+});
+
+/** Two jobs come to two presses, one of them with its clock running. */
+async function toPresses(ask, { job, press }) {
+  const { changeOf } = await import('@kanga/core/job');
+  const started = {};
+  for (const [name, on, guidance] of [
+    ['Volunteer tees', 'Front press', 'each pressing'],
+    ['Star-chart cushions', 'Back press', 'each pressing'],
+  ]) {
+    const id = job(name);
+    const { job: kept } = await ask(`jobs/${id}`);
+    await ask(`jobs/${id}`, { ...changeOf(kept), pressId: press(on) }, 'PUT');
+    const plan = await ask(`jobs/${id}/plan`, {});
+    started[name] = plan.steps.findIndex(({ seconds }) => seconds !== null);
+    await ask(`jobs/${id}/events`, told({ kind: 'guide', guidance }, { kind: 'heat', celsius: plan.dial }));
+  }
+  await ask(
+    `jobs/${job('Volunteer tees')}/events`,
+    told({ kind: 'start', bed: 0, from: 0, step: started['Volunteer tees'] }),
+  );
+}
+
+/** `./kanga pictures`: takes every picture of docs/screenshots anew, from the demo shop with its past. Each is still to be opened and judged. */
+export async function pictures(words) {
+  checkNode();
+  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils']);
+  ensureModules();
+  ensureBuild();
+  const { chromium } = await import('@playwright/test');
+  mkdirSync(FOLDER, { recursive: true });
+  const wanted = ([name]) => words.length === 0 || words.some((word) => name.includes(word));
+  await withTestCluster(async (cluster, folder) => {
+    cluster.ensureUser();
+    const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_pictures')];
+    const data = join(folder, 'pictures');
+    const server = await openServer({ database: { url, env: cluster.environment() }, port, data });
+    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: QUIET });
+    try {
+      const home = `http://127.0.0.1:${port}`;
+      const ask = asking(home, data);
+      const [jobs, { presses }] = [await ask('jobs'), await ask('shop')];
+      const named = (list) => (name) => {
+        const same = list.filter((one) => one.name === name).sort((a, b) => (b.number ?? 0) - (a.number ?? 0));
+        if (!same[0]) throw new Error(`nothing here is called ${name}`);
+        return same[0].id;
+      };
+      const there = { job: named(jobs), press: named(presses) };
+      const context = await browser.newContext({ viewport: SIZE, serviceWorkers: 'block' });
+      const page = await context.newPage();
+      page.setDefaultTimeout(30_000);
+      const take = async ([name, place, before, after]) => {
+        say(name);
+        await page.goto(`${home}${place}`);
+        await page.waitForLoadState('networkidle');
+        await page.waitForTimeout(SETTLES);
+        await before?.(page);
+        await page.waitForTimeout(SETTLES);
+        await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+        await after?.(page);
+        await page.waitForTimeout(SETTLES);
+      };
+      for (const view of views(there)) if (wanted(view)) await take(view);
+      const card = ['16-press-card'];
+      if (wanted(card)) {
+        const pdf = join(folder, 'card.pdf');
+        writeFileSync(pdf, await ask(`jobs/${there.job('Star-chart cushions')}/press-card`));
+        execFileSync('pdftoppm', ['-png', '-r', '110', '-singlefile', pdf, join(FOLDER, '16-press-card')]);
+      }
+      await toPresses(ask, there);
+      for (const view of [
+        ['5-press', `/jobs/${there.job('Volunteer tees')}/press`],
+        ['17-bench', '/bench'],
+      ])
+        if (wanted(view)) await take(view);
+    } finally {
+      await browser.close();
+      await server.close();
+    }
+  });
+}
