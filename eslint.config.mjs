@@ -22,7 +22,20 @@ export default tseslint.config(
   {
     files: ['apps/web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
-    rules: reactHooks.configs.recommended.rules,
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'JSXAttribute Literal[value=/#[0-9a-fA-F]{3,8}\\b/]',
+          message: 'Colours are tokens in style.css: take one of those, or add one.',
+        },
+        {
+          selector: 'JSXAttribute TemplateElement[value.raw=/\\[#[0-9a-fA-F]{3,8}\\]/]',
+          message: 'Colours are tokens in style.css: take one of those, or add one.',
+        },
+      ],
+    },
   },
   // The core knows nothing: no clock, no randomness of its own, nothing of the machine it runs on.
   {

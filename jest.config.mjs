@@ -14,7 +14,7 @@ const project = (displayName, roots, extra = {}) => ({
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   extensionsToTreatAsEsm: [],
   transform: { '^.+\\.[tj]sx?$': ['@swc/jest', swc] },
-  transformIgnorePatterns: ['/node_modules/(?!(clipper2-ts|culori|svgpath)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(clipper2-ts|culori|marked|svgpath)/)'],
   moduleNameMapper: {
     '^@kanga/(core|contract)/(.+)$': '<rootDir>/packages/$1/src/$2/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',

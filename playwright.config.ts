@@ -29,6 +29,13 @@ export default defineConfig({
     acceptDownloads: true,
     // Every test is a new browser, which would fetch the whole application first; where it matters it is allowed.
     serviceWorkers: 'block',
+    // Nobody is a newcomer in every test: what is shown at a first visit has a test of its own.
+    storageState: {
+      cookies: [],
+      origins: [
+        { origin: process.env['KANGA_URL'] ?? 'http://127.0.0.1', localStorage: [{ name: 'kanga.met', value: 'all' }] },
+      ],
+    },
     screenshot: 'only-on-failure',
     launchOptions: { executablePath: '/usr/bin/chromium', args: quiet },
   },

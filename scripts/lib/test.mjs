@@ -6,9 +6,15 @@ import { Cluster } from './ground/cluster.mjs';
 import { ADMIN } from './ground/cluster-files.mjs';
 import { asProgram, NO_PAST, openServer } from './ground/server.mjs';
 
-/** What goes on side by side, one after the other: what waits for databases and processes leaves a core for what only thinks; browsers get all. */
-const COURSE = [[['lint', 'unit'], ['server']], [['e2e']]];
-const STAGES = COURSE.flat(2);
+const STAGES = ['lint', 'unit', 'server', 'e2e'];
+/**
+ * What goes on side by side, one after the other: what waits for databases and processes leaves a core for what only thinks, and is done in halves, each on a cluster of its own
+ * since some of it ends that; so are browsers, each with a server of its own.
+ */
+const COURSE = [
+  [['lint', 'unit', 'server 2/2'], ['server 1/2']],
+  [['e2e 1/2'], ['e2e 2/2']],
+];
 
 /** Counts of a runner's own report; a missing report is a failure. */
 function jestCounts(report) {
@@ -52,21 +58,35 @@ async function checks() {
   return { passed: results.filter((code) => code === 0).length, failed: results.filter((code) => code !== 0).length };
 }
 
-async function jest(folder, script, env) {
-  const report = join(folder, `${script.replace(':', '-')}.json`);
-  await attempt('npm', ['run', '--silent', script, '--', '--json', `--outputFile=${report}`], env);
+async function jest(folder, script, env, more = []) {
+  const report = join(folder, `${[script, ...more].join(' ').replaceAll(/[^a-z0-9]+/g, '-')}.json`);
+  await attempt('npm', ['run', '--silent', script, '--', '--json', `--outputFile=${report}`, ...more], env);
   return jestCounts(report);
 }
 
+/** One part of the server's tests, on a cluster of its own. */
+const serverTests = (part) =>
+  withTestCluster((cluster, folder) => {
+    cluster.ensureUser();
+    const env = {
+      KANGA_TEST_ADMIN: cluster.fullUrl('postgres', ADMIN),
+      KANGA_TEST_DATABASE: cluster.fullUrl('postgres'),
+      KANGA_TEST_CLUSTER: cluster.folder,
+    };
+    return jest(folder, 'test:server', env, [`--shard=${part}`]);
+  });
+
 /** Runs a script of browser tests against a server of its own; gives the counts, and the report of each suite. */
-export async function browser(cluster, folder, { script = 'test:e2e', env = {} } = {}) {
-  const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_e2e')];
+export async function browser(cluster, folder, { script = 'test:e2e', env = {}, part = '1/1' } = {}) {
+  const name = `e2e-${part.replace('/', '-of-')}`;
+  const [port, url] = [await freePort(), await cluster.ensureDatabase(`kanga_e2e_${part[0]}`)];
   const database = { url, env: cluster.environment() };
-  const data = join(folder, 'e2e');
+  const data = join(folder, name);
   const server = await openServer({ database, port, data, env: NO_PAST });
-  const report = join(folder, 'e2e.json');
+  const report = join(folder, `${name}.json`);
   try {
-    await attempt('npm', ['run', '--silent', script], {
+    const words = ['--', `--shard=${part}`, `--output=test-results/${name}`];
+    await attempt('npm', ['run', '--silent', script, ...words], {
       ...env,
       KANGA_URL: `http://127.0.0.1:${port}`,
       KANGA_TOKEN: asProgram(data)['x-kanga-token'],
@@ -98,20 +118,17 @@ export async function test(words) {
   ensureBuild();
   const totals = await withTestCluster(async (cluster, folder) => {
     cluster.ensureUser();
-    const env = {
-      KANGA_TEST_ADMIN: cluster.fullUrl('postgres', ADMIN),
-      KANGA_TEST_DATABASE: cluster.fullUrl('postgres'),
-      KANGA_TEST_CLUSTER: cluster.folder,
-    };
     const stages = {
       lint: checks,
       unit: () => jest(folder, 'test:unit', {}),
-      server: () => jest(folder, 'test:server', env),
-      e2e: () => browser(cluster, folder),
+      'server 1/2': () => serverTests('1/2'),
+      'server 2/2': () => serverTests('2/2'),
+      'e2e 1/2': () => browser(cluster, folder, { part: '1/2' }),
+      'e2e 2/2': () => browser(cluster, folder, { part: '2/2' }),
     };
     const counts = [];
     const follow = async (row) => {
-      for (const stage of row.filter((one) => wanted.includes(one))) {
+      for (const stage of row.filter((one) => wanted.includes(one.split(' ')[0]))) {
         say(`${stage} tests`);
         counts.push(await stages[stage]());
       }

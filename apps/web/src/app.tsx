@@ -83,6 +83,7 @@ export const router = createBrowserRouter([
       { path: '/shelf', lazy: async () => ({ Component: (await import('./shelf/shelf.js')).Shelf }) },
       { path: '/shelf/:id', lazy: async () => ({ Component: (await import('./shelf/blank-page.js')).BlankPage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('./shop/shop.js')).ShopPage }) },
+      { path: '/guide', lazy: async () => ({ Component: (await import('./guide/guide.js')).Guide }) },
       { path: '/log', lazy: async () => ({ Component: (await import('./log/log.js')).Log }) },
       { path: '*', Component: NotThere },
     ],

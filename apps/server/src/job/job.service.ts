@@ -218,7 +218,7 @@ export class JobService {
         404,
         'waiver.no-stop',
         `Nothing called “${waiver.code}” stops this job`,
-        'It may be mended already. Reload the job.',
+        'It may be fixed already. Reload the job.',
       );
     if (!stop.waivable) throw refuse(422, 'waiver.not-possible', `“${stop.title}” cannot be waived`, stop.remedy);
     await this.jobs.waive(id, waiver);

@@ -83,7 +83,7 @@ export function ArtPicker({
         <div className="flex gap-2 overflow-x-auto pb-1.5">
           <label className="flex h-[92px] w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
             <svg viewBox="0 0 32 24" className="h-7" aria-hidden>
-              <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="#17151F" strokeWidth="2.4" />
+              <path d="M16 17V3M10 8l6-6 6 6M3 15v7h26v-7" fill="none" stroke="var(--color-key)" strokeWidth="2.4" />
             </svg>
             Your own picture
             <FileInput

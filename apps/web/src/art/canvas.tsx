@@ -12,14 +12,14 @@ const still = { vectorEffect: 'non-scaling-stroke' } as const;
 
 /** The bare places, drawn loud. */
 const Bare = ({ missing }: { missing: readonly Rect[] }) => (
-  <g fill="#C4126E" aria-hidden>
+  <g fill="var(--color-magenta)" aria-hidden>
     {missing.map((strip, i) => (
       <rect key={i} {...strip} fillOpacity="0.85" />
     ))}
   </g>
 );
 
-const SHAPES = { stop: '#C4126E', fix: '#8a6500', note: '#00739B' };
+const SHAPES = { stop: 'var(--color-magenta)', fix: 'var(--color-yellow-deep)', note: 'var(--color-cyan)' };
 
 /** Where the findings point to: an outline each, in the colour and dash of their severity. */
 function Marks({ findings }: { findings: readonly Finding[] }) {
@@ -30,7 +30,7 @@ function Marks({ findings }: { findings: readonly Finding[] }) {
           ? []
           : (finding.where.marks ?? []).map((mark, i) => (
               <g key={`${finding.code} ${i}`}>
-                <rect {...mark} stroke="#fff" strokeWidth="4.5" {...still} />
+                <rect {...mark} stroke="var(--color-white)" strokeWidth="4.5" {...still} />
                 <rect
                   {...mark}
                   stroke={SHAPES[finding.severity]}
@@ -49,7 +49,7 @@ function Guide({ x, y, template }: { x: number | null; y: number | null; templat
   const { width, height } = template;
   const by = Math.max(width, height) * 0.1;
   return (
-    <g stroke="#C4126E" strokeWidth="1.2" {...still}>
+    <g stroke="var(--color-magenta)" strokeWidth="1.2" {...still}>
       {x !== null && <path d={`M${x} ${-by}V${height + by}`} {...still} />}
       {y !== null && <path d={`M${-by} ${y}H${width + by}`} {...still} />}
     </g>
@@ -92,16 +92,23 @@ function Frame({
         width={2 * w}
         height={2 * h}
         fill="transparent"
-        stroke="#17151F"
+        stroke="var(--color-key)"
         strokeWidth="1.5"
         {...still}
       />
       {!locked && (
         <>
-          <path d={`M0 ${-h}v${-stem}`} stroke="#17151F" strokeWidth="1.5" {...still} />
+          <path d={`M0 ${-h}v${-stem}`} stroke="var(--color-key)" strokeWidth="1.5" {...still} />
           <g data-grip="turn" className="cursor-grab">
             <circle cy={-h - stem} r={knob * 1.9} fill="transparent" />
-            <circle cy={-h - stem} r={knob} fill="#F2B705" stroke="#17151F" strokeWidth="1.5" {...still} />
+            <circle
+              cy={-h - stem}
+              r={knob}
+              fill="var(--color-yellow)"
+              stroke="var(--color-key)"
+              strokeWidth="1.5"
+              {...still}
+            />
           </g>
           {[
             [-w, -h],
@@ -116,8 +123,8 @@ function Frame({
                 y={y - knob * 0.85}
                 width={knob * 1.7}
                 height={knob * 1.7}
-                fill="#fff"
-                stroke="#17151F"
+                fill="var(--color-white)"
+                stroke="var(--color-key)"
                 strokeWidth="1.5"
                 {...still}
               />

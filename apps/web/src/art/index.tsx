@@ -3,7 +3,7 @@ import type { Art } from '@kanga/core/art';
 import { TemplateKey, ZoomField } from '../draw/index.js';
 import { Empty, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
-import { Button } from '../ui/index.js';
+import { Button, UndoRedo } from '../ui/index.js';
 import { ArtPicker, useUpload } from './art-picker.js';
 import { ArtCanvas } from './canvas.js';
 import { OnOtherGoods } from './on-other-goods.js';
@@ -39,22 +39,16 @@ function Tools({
         + Picture
       </Button>
       <Button onClick={designing.write}>+ Text</Button>
-      <Button
-        onClick={() => {
+      <UndoRedo
+        canUndo={session.read().canUndo}
+        canRedo={session.read().canRedo}
+        onUndo={() => {
           session.undo();
         }}
-        disabled={!session.read().canUndo}
-      >
-        Undo
-      </Button>
-      <Button
-        onClick={() => {
+        onRedo={() => {
           session.redo();
         }}
-        disabled={!session.read().canRedo}
-      >
-        Redo
-      </Button>
+      />
       {(view.fields.length > 0 || view.job.run !== null) && <RunOfNames />}
     </div>
   );

@@ -53,8 +53,16 @@ export function ShelfPicker({
             className="flex w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash"
           >
             <svg viewBox="0 0 40 24" className="h-8" aria-hidden>
-              <rect x="1" y="5" width="38" height="14" fill="#F2B705" stroke="#17151F" strokeWidth="1.5" />
-              <path d="M7 5v6M13 5v9M19 5v6M25 5v9M31 5v6" stroke="#17151F" strokeWidth="1.5" />
+              <rect
+                x="1"
+                y="5"
+                width="38"
+                height="14"
+                fill="var(--color-yellow)"
+                stroke="var(--color-key)"
+                strokeWidth="1.5"
+              />
+              <path d="M7 5v6M13 5v9M19 5v6M25 5v9M31 5v6" stroke="var(--color-key)" strokeWidth="1.5" />
             </svg>
             Measure or trace your own
           </Link>

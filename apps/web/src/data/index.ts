@@ -1,6 +1,7 @@
 export * from './api.js';
 export * from './queries.js';
 export * from './job-session.js';
+export * from './kept-choice.js';
 export * from './kept-line.js';
 export * from './bench-outbox.js';
 export * from './clock.js';

@@ -15,12 +15,18 @@ export function BlankGlyph({ blank, className = '' }: { blank: Blank; className?
   const view = growRect(whole, Math.max(whole.width, whole.height) * 0.04);
   return (
     <svg viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`} className={className} aria-hidden>
-      <path d={path} fill={blank.baseColour} stroke="#17151F" strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
+      <path
+        d={path}
+        fill={blank.baseColour}
+        stroke="var(--color-key)"
+        strokeWidth="1.6"
+        vectorEffect="non-scaling-stroke"
+      />
       <path
         d={svgPath(area)}
-        fill="#00739B"
+        fill="var(--color-cyan)"
         fillOpacity="0.28"
-        stroke="#00739B"
+        stroke="var(--color-cyan)"
         strokeWidth="1.6"
         vectorEffect="non-scaling-stroke"
       />
@@ -30,11 +36,11 @@ export function BlankGlyph({ blank, className = '' }: { blank: Blank; className?
           <path
             key={i}
             d={svgPath(keepOut.area)}
-            fill="#17151F"
+            fill="var(--color-key)"
             fillOpacity={keepOut.kind === 'strap slot' ? 1 : 0.75}
           />
         ))}
-      <path d={folds} fill="none" stroke="#17151F" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
+      <path d={folds} fill="none" stroke="var(--color-key)" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
     </svg>
   );
 }

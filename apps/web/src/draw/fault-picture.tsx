@@ -1,13 +1,19 @@
 import { useId, type ReactNode } from 'react';
 import type { FaultCode } from '@kanga/core/inspect';
 
-const [CYAN, MAGENTA, YELLOW, KEY, WHITE] = ['#00739B', '#C4126E', '#F2B705', '#17151F', '#FBFBFD'];
+const [CYAN, MAGENTA, YELLOW, KEY, WHITE] = [
+  'var(--color-cyan)',
+  'var(--color-magenta)',
+  'var(--color-yellow)',
+  'var(--color-key)',
+  'var(--color-paint-cloth)',
+];
 
 /** A print as it should look: a comet over a sea, the same for every fault, so that only the fault differs. */
 const Print = () => (
   <>
     <rect x="18" y="12" width="84" height="56" fill={CYAN} />
-    <path d="M18 56q21-12 42 0t42 0v12H18z" fill="#0a4f69" />
+    <path d="M18 56q21-12 42 0t42 0v12H18z" fill="var(--color-paint-night)" />
     <circle cx="76" cy="30" r="10" fill={YELLOW} />
     <path d="M70 34 34 54" stroke={MAGENTA} strokeWidth="6" strokeLinecap="round" />
   </>
@@ -30,9 +36,9 @@ const PICTURES: Record<FaultCode, (id: string) => ReactNode> = {
     </Cloth>
   ),
   yellow: () => (
-    <Cloth tint="#efdfb0">
+    <Cloth tint="var(--color-paint-yellowed)">
       <Print />
-      <rect width="120" height="80" fill="#8a5a00" opacity="0.28" />
+      <rect width="120" height="80" fill="var(--color-paint-scorch)" opacity="0.28" />
     </Cloth>
   ),
   pale: () => (
@@ -56,12 +62,12 @@ const PICTURES: Record<FaultCode, (id: string) => ReactNode> = {
     </Cloth>
   ),
   'white-edge': () => (
-    <Cloth tint="#d7d9e0">
+    <Cloth tint="var(--color-rule)">
       <rect x="18" y="12" width="84" height="56" fill={WHITE} />
       <g transform="translate(7 0)">
         <Print />
       </g>
-      <rect x="102" y="0" width="18" height="80" fill="#d7d9e0" />
+      <rect x="102" y="0" width="18" height="80" fill="var(--color-rule)" />
     </Cloth>
   ),
   'press-line': () => (
@@ -82,18 +88,18 @@ const PICTURES: Record<FaultCode, (id: string) => ReactNode> = {
         [12, 40],
         [110, 60],
       ].map(([x, y]) => (
-        <circle key={x} cx={x} cy={y} r="2.2" fill="#1c2fb8" />
+        <circle key={x} cx={x} cy={y} r="2.2" fill="var(--color-paint-specks)" />
       ))}
-      <path d="M40 62q6-8 12-2t12-4" fill="none" stroke="#1c2fb8" strokeWidth="1.8" />
+      <path d="M40 62q6-8 12-2t12-4" fill="none" stroke="var(--color-paint-specks)" strokeWidth="1.8" />
     </Cloth>
   ),
   'blow-through': () => (
-    <Cloth tint="#e7e8ee">
+    <Cloth tint="var(--color-paint-pale)">
       <g opacity="0.28" transform="matrix(-1 0 0 1 120 0)">
         <Print />
       </g>
       <path d="M0 80V58l22 22z" fill={CYAN} />
-      <path d="M0 58q14 2 22 22L0 58z" fill="#c9ccd6" />
+      <path d="M0 58q14 2 22 22L0 58z" fill="var(--color-paint-crease)" />
       <text x="60" y="76" fontSize="11" textAnchor="middle" fill={KEY}>
         the back
       </text>
@@ -131,9 +137,9 @@ const PICTURES: Record<FaultCode, (id: string) => ReactNode> = {
   melted: () => (
     <Cloth>
       <Print />
-      <path d="M10 40h100" stroke="#8a8d98" strokeWidth="9" />
+      <path d="M10 40h100" stroke="var(--color-paint-zip)" strokeWidth="9" />
       <path d="M12 40h96" stroke={KEY} strokeWidth="3" strokeDasharray="4 3" />
-      <path d="M46 34q10 16 22 6t18 8q-6 12-20 6t-20-20z" fill="#5b5e69" />
+      <path d="M46 34q10 16 22 6t18 8q-6 12-20 6t-20-20z" fill="var(--color-paint-melt)" />
     </Cloth>
   ),
   'wrong-way': () => (
@@ -147,12 +153,18 @@ const PICTURES: Record<FaultCode, (id: string) => ReactNode> = {
     </Cloth>
   ),
   broken: () => (
-    <Cloth tint="#d7d9e0">
+    <Cloth tint="var(--color-rule)">
       <g>
         <Print />
       </g>
       <path d="M56 0 48 22l14 12-12 20 10 26" fill="none" stroke={KEY} strokeWidth="4" strokeLinejoin="round" />
-      <path d="M56 0 48 22l14 12-12 20 10 26" fill="none" stroke="#d7d9e0" strokeWidth="1.6" strokeLinejoin="round" />
+      <path
+        d="M56 0 48 22l14 12-12 20 10 26"
+        fill="none"
+        stroke="var(--color-rule)"
+        strokeWidth="1.6"
+        strokeLinejoin="round"
+      />
     </Cloth>
   ),
 };

@@ -5,7 +5,7 @@ export const HaloText = ({
   x,
   y,
   size,
-  fill = '#17151F',
+  fill = 'var(--color-key)',
   className,
   children,
 }: {
@@ -24,7 +24,7 @@ export const HaloText = ({
     textAnchor="middle"
     dominantBaseline="central"
     fill={fill}
-    stroke="#fff"
+    stroke="var(--color-white)"
     strokeWidth={size / 5}
     strokeLinejoin="round"
     paintOrder="stroke"

@@ -46,7 +46,7 @@ export function HeatPicture({ map, print, figures = true }: { map: HeatMap; prin
           key={i}
           d={d}
           fill={mixed((Math.max(value, 0) - mean) / reach)}
-          stroke="#17151F"
+          stroke="var(--color-key)"
           strokeOpacity={i === 0 ? 0 : 0.4}
           strokeWidth="1"
           vectorEffect="non-scaling-stroke"

@@ -42,7 +42,7 @@ export function Ripening({ view, share }: { view: JobView; share: number }) {
       {share > 0 && share < 1 && (
         <path
           d={`M${box.x} ${at}H${box.x + box.width}`}
-          stroke="#fff"
+          stroke="var(--color-white)"
           strokeWidth="4"
           vectorEffect="non-scaling-stroke"
         />

@@ -30,7 +30,7 @@ function Dimensions({
   const x = around.x - unit * 5;
   const font = unit * 4;
   return (
-    <g stroke="#17151F" fill="#17151F" {...thin} strokeWidth={1}>
+    <g stroke="var(--color-key)" fill="var(--color-key)" {...thin} strokeWidth={1}>
       <path
         d={`M0 ${y}H${width}M0 ${y - unit * 1.4}v${unit * 2.8}M${width} ${y - unit * 1.4}v${unit * 2.8}`}
         fill="none"
@@ -42,7 +42,7 @@ function Dimensions({
         vectorEffect="non-scaling-stroke"
       />
       <g
-        stroke="#fff"
+        stroke="var(--color-white)"
         strokeWidth={unit * 1.2}
         paintOrder="stroke"
         fontSize={font}
@@ -69,8 +69,8 @@ function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
           patternUnits="userSpaceOnUse"
           patternTransform={`scale(${unit / 4}) rotate(45)`}
         >
-          <rect width="7" height="7" fill="#fff" />
-          <rect width="3" height="7" fill="#17151F" />
+          <rect width="7" height="7" fill="var(--color-white)" />
+          <rect width="3" height="7" fill="var(--color-key)" />
         </pattern>
       </defs>
       {(side?.keepOuts ?? []).map(({ kind, area }, i) => {
@@ -86,13 +86,13 @@ function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
             : `translate(${cx + unit * 1.35} ${cy}) rotate(-90)`;
         return (
           <g key={i}>
-            <path d={svgPath(area)} fill="url(#hatch)" stroke="#17151F" {...thin} strokeWidth={1} />
+            <path d={svgPath(area)} fill="url(#hatch)" stroke="var(--color-key)" {...thin} strokeWidth={1} />
             <text
               transform={at}
               fontSize={unit * (small ? 3.2 : 4)}
               fontWeight="700"
               textAnchor="middle"
-              stroke="#fff"
+              stroke="var(--color-white)"
               strokeWidth={unit * 1.6}
               paintOrder="stroke"
               strokeLinejoin="round"
@@ -111,11 +111,11 @@ export function TemplateLines({ template }: { template: Template }) {
   return (
     <g fill="none">
       {template.bleed > 0 && (
-        <path d={svgPath(template.bleedPolygon)} stroke="#C4126E" strokeDasharray="7 5" {...thin} />
+        <path d={svgPath(template.bleedPolygon)} stroke="var(--color-magenta)" strokeDasharray="7 5" {...thin} />
       )}
-      <path d={svgPath(polygonOf(template.outline))} stroke="#17151F" {...thin} strokeWidth={2} />
+      <path d={svgPath(polygonOf(template.outline))} stroke="var(--color-key)" {...thin} strokeWidth={2} />
       {template.safePolygon.length > 0 && (
-        <path d={svgPath(template.safePolygon)} stroke="#00739B" strokeDasharray="2 4" {...thin} />
+        <path d={svgPath(template.safePolygon)} stroke="var(--color-cyan)" strokeDasharray="2 4" {...thin} />
       )}
     </g>
   );
@@ -162,11 +162,11 @@ export function TemplateDrawing({
         y={view.y - view.height}
         width={view.width * 3}
         height={view.height * 3}
-        fill="#ECEEF3"
+        fill="var(--color-wash)"
       />
-      <path d={path} fill={blank.baseColour} stroke="#8b8a98" {...thin} />
-      <path d={folds} fill="none" stroke="#8b8a98" {...thin} />
-      {fill && <path d={svgPath(template.bleedPolygon)} fill="#9DB9C4" fillOpacity="0.35" />}
+      <path d={path} fill={blank.baseColour} stroke="var(--color-paint-outline)" {...thin} />
+      <path d={folds} fill="none" stroke="var(--color-paint-outline)" {...thin} />
+      {fill && <path d={svgPath(template.bleedPolygon)} fill="var(--color-cyan-dull)" fillOpacity="0.35" />}
       {children}
       <KeepOuts side={blank.sides[side]} unit={unit} />
       <TemplateLines template={template} />

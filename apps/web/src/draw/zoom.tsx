@@ -49,8 +49,8 @@ export function ZoomField({
   useGesture(
     {
       onDrag: ({ event, delta: [x, y], touches, pinching, cancel, first }) => {
-        const held = first && event.target instanceof Element && event.target.closest(HELD) !== null;
-        if (held || pinching || touches > 1) {
+        const held = first && event.target instanceof Element ? event.target.closest(HELD) : null;
+        if ((held !== null && held !== outer.current) || pinching || touches > 1) {
           cancel();
           return;
         }

@@ -2,9 +2,11 @@ import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { Header } from './header.js';
 import { KeptStrip } from './kept-strip.js';
 import { Selvedge } from './motif.js';
+import { onHelp } from './help-door.js';
 import { onPalette } from './palette-door.js';
 
 const Palette = lazy(() => import('./palette.js'));
+const Help = lazy(() => import('./help.js'));
 
 /** One cloth: header, border, field, line, with the woven edge round it. Pages without a job leave border and line out. */
 export function Cloth({
@@ -19,6 +21,14 @@ export function Cloth({
   foot?: ReactNode;
 }) {
   const [palette, setPalette] = useState(false);
+  const [help, setHelp] = useState(false);
+  useEffect(
+    () =>
+      onHelp(() => {
+        setHelp(true);
+      }),
+    [],
+  );
   useEffect(
     () =>
       onPalette(() => {
@@ -38,6 +48,15 @@ export function Cloth({
         {children}
       </main>
       {foot && <div className="sticky bottom-0 z-10 max-lg:bottom-0">{foot}</div>}
+      {help && (
+        <Suspense>
+          <Help
+            onClose={() => {
+              setHelp(false);
+            }}
+          />
+        </Suspense>
+      )}
       {palette && (
         <Suspense>
           <Palette
@@ -74,6 +93,8 @@ export function Field({
       </section>
       <aside
         aria-label="Facts"
+        // What scrolls can be reached by keys, whatever stands in it.
+        tabIndex={0}
         className="min-h-0 overflow-auto border-rule p-4 max-lg:border-t lg:border-l print:columns-2"
       >
         {ledger}

@@ -1,6 +1,7 @@
-import { NavLink, Link } from 'react-router';
+import { NavLink, Link, useNavigate } from 'react-router';
 import type { ReactNode } from 'react';
-import { Key } from '../ui/index.js';
+import { Key, Menu } from '../ui/index.js';
+import { openHelp } from './help-door.js';
 import { openPalette } from './palette-door.js';
 
 const PLACES = [
@@ -16,13 +17,29 @@ const PLACES = [
 
 /** The top row: where one is, and where else one can go. */
 export function Header({ children }: { children?: ReactNode }) {
+  const navigate = useNavigate();
   return (
     <header className="no-print flex min-h-11 items-center gap-4 text-[15px]">
       <Link to="/" className="font-big text-[20px] font-bold">
         Kanga
       </Link>
       <div className="min-w-0 flex-1 truncate">{children}</div>
-      <nav aria-label="Places" className="flex items-center gap-1">
+      <div className="md:hidden">
+        <Menu
+          label="Places"
+          items={[
+            ...PLACES.map(([to, label]) => ({
+              label,
+              act: () => {
+                void navigate(to);
+              },
+            })),
+            { label: 'All commands', act: openPalette },
+            { label: 'Help', act: openHelp },
+          ]}
+        />
+      </div>
+      <nav aria-label="Places" className="flex items-center gap-1 max-md:hidden">
         {PLACES.map(([to, name]) => (
           <NavLink
             key={to}
@@ -39,9 +56,17 @@ export function Header({ children }: { children?: ReactNode }) {
           type="button"
           onClick={openPalette}
           aria-label="Ctrl K: all commands"
-          className="min-h-9 px-2 text-soft hover:text-key max-md:hidden"
+          className="min-h-9 px-2 text-soft hover:text-key"
         >
           <Key>Ctrl K</Key>
+        </button>
+        <button
+          type="button"
+          onClick={openHelp}
+          aria-label="?: help with this screen"
+          className="min-h-9 px-1 text-soft hover:text-key"
+        >
+          <Key>?</Key>
         </button>
       </nav>
     </header>

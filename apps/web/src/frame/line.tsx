@@ -54,11 +54,11 @@ export function Line({
   }, []);
   return (
     <div
-      className={`no-print on-dark flex items-center gap-5 ${loud ? 'min-h-[116px] bg-yellow py-3.5 pr-3.5 pl-7 text-key' : 'min-h-[62px] bg-key py-2 pr-3 pl-5 text-white'}`}
+      className={`no-print on-dark flex items-center gap-x-5 gap-y-2 max-sm:flex-wrap max-sm:px-3 ${loud ? 'min-h-[116px] bg-yellow py-3.5 pr-3.5 pl-7 text-key max-sm:min-h-0 max-sm:py-2' : 'min-h-[62px] bg-key py-2 pr-3 pl-5 text-white'}`}
     >
       <p
         aria-live="polite"
-        className={`mr-auto font-big ${loud ? 'text-[32px] leading-[1.12] font-bold max-sm:text-2xl' : 'text-[22px] leading-tight font-semibold max-sm:text-lg'}`}
+        className={`mr-auto font-big max-sm:w-full ${loud ? 'text-[32px] leading-[1.12] font-bold max-sm:text-[22px]' : 'text-[22px] leading-tight font-semibold max-sm:text-lg'}`}
       >
         {action.sentence}
       </p>
@@ -68,11 +68,15 @@ export function Line({
           tone="line"
           disabled={busy}
           data-testid="next"
-          className={`flex-none ${loud ? 'on-dark h-full min-h-[88px] min-w-[300px] rounded-md !bg-key px-8 font-big text-[26px] !text-white hover:!bg-black max-sm:min-w-40 max-sm:text-xl' : 'min-h-11 px-4 text-[17px]'}`}
+          className={`flex-none ${loud ? 'on-dark h-full min-h-[88px] min-w-[300px] rounded-md !bg-key px-8 font-big text-[26px] !text-white hover:!bg-black max-sm:min-h-16 max-sm:min-w-0 max-sm:flex-1 max-sm:px-4 max-sm:text-xl' : 'min-h-11 px-4 text-[17px] max-sm:flex-1'}`}
           onClick={act}
         >
           {action.label}
-          {!action.sure && <Key>{loud ? 'Space' : 'Enter'}</Key>}
+          {!action.sure && (
+            <span className="max-sm:hidden">
+              <Key>{loud ? 'Space' : 'Enter'}</Key>
+            </span>
+          )}
         </Button>
       ) : (
         <span className="flex-none text-[15px] text-white/80">{action.label}</span>

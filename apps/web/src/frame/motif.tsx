@@ -11,20 +11,20 @@ export interface Dyes {
 
 /** As the print looks on the cloth, and as it looked on paper. */
 export const VIVID: Dyes = {
-  cyan: '#00739B',
-  magenta: '#C4126E',
-  yellow: '#F2B705',
-  green: '#17784C',
-  white: '#FFFFFF',
-  ground: '#17151F',
+  cyan: 'var(--color-cyan)',
+  magenta: 'var(--color-magenta)',
+  yellow: 'var(--color-yellow)',
+  green: 'var(--color-green)',
+  white: 'var(--color-white)',
+  ground: 'var(--color-key)',
 };
 export const DULL: Dyes = {
-  cyan: '#9DB9C4',
-  magenta: '#C9A3B5',
-  yellow: '#DDD2A8',
-  green: '#A9C2B5',
-  white: '#EEEFF3',
-  ground: '#CFD1DA',
+  cyan: 'var(--color-cyan-dull)',
+  magenta: 'var(--color-magenta-dull)',
+  yellow: 'var(--color-yellow-dull)',
+  green: 'var(--color-green-dull)',
+  white: 'var(--color-white-dull)',
+  ground: 'var(--color-ground-dull)',
 };
 
 const UNIT = { width: 44, height: 74 };
@@ -106,7 +106,7 @@ export function Selvedge({ className }: { className: string }) {
     <svg className={`no-print pointer-events-none ${className}`} aria-hidden>
       <defs>
         <pattern id="selvedge" width="14" height="14" patternUnits="userSpaceOnUse">
-          <rect width="14" height="14" fill="#17151F" />
+          <rect width="14" height="14" fill="var(--color-key)" />
           <path d="M7 1.5 12.5 7 7 12.5 1.5 7z" fill={VIVID.magenta} />
           <circle cx="7" cy="7" r="1.8" fill={VIVID.yellow} />
         </pattern>

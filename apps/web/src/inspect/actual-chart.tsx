@@ -23,7 +23,7 @@ export function ActualChart({ course, plan, print }: { course: ActualCourse; pla
       </figcaption>
       <ResponsiveContainer width="100%" height={110}>
         <LineChart data={course.samples} margin={{ top: 6, right: 8, bottom: 0, left: -18 }}>
-          <CartesianGrid stroke="#e2e4ea" />
+          <CartesianGrid stroke="var(--color-rule)" />
           <XAxis
             dataKey="at"
             type="number"
@@ -37,9 +37,9 @@ export function ActualChart({ course, plan, print }: { course: ActualCourse; pla
             fontSize={12}
             tickFormatter={(celsius: number) => print.temperature(celsius).replace(/[^\d].*$/, '')}
           />
-          <ReferenceLine y={dial} stroke="#C4126E" strokeDasharray="5 3" />
-          <ReferenceLine x={seconds} stroke="#17151F" />
-          <Line dataKey="celsius" stroke="#00739B" strokeWidth={2} dot={false} isAnimationActive={false} />
+          <ReferenceLine y={dial} stroke="var(--color-magenta)" strokeDasharray="5 3" />
+          <ReferenceLine x={seconds} stroke="var(--color-key)" />
+          <Line dataKey="celsius" stroke="var(--color-cyan)" strokeWidth={2} dot={false} isAnimationActive={false} />
         </LineChart>
       </ResponsiveContainer>
     </figure>

@@ -116,7 +116,10 @@ export default function InspectStage() {
       picture={
         plan && bench && pressed.length > 0 ? (
           <div className="flex h-full flex-col">
-            <ul className="grid flex-1 auto-rows-max grid-cols-2 content-start gap-3 overflow-auto sm:grid-cols-3 xl:grid-cols-4">
+            <ul
+              tabIndex={0}
+              className="grid flex-1 auto-rows-max grid-cols-2 content-start gap-3 overflow-auto sm:grid-cols-3 xl:grid-cols-4"
+            >
               {pressed.map((piece) => (
                 <PieceCard
                   key={piece}

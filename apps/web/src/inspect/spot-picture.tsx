@@ -41,14 +41,14 @@ export function SpotPicture({
             <path
               d={svgPath(template.bleedPolygon)}
               fill={blank.baseColour}
-              stroke="#17151F"
+              stroke="var(--color-key)"
               strokeWidth={size * 0.004}
             />
             <DrawnItems drawn={drawn} template={template} />
             {mark && (
               <g transform={`translate(${mark.across * width} ${mark.down * height}) scale(${size / 100})`}>
-                <circle r="7" fill="none" stroke="#fff" strokeWidth="4" />
-                <circle r="7" fill="none" stroke="#C4126E" strokeWidth="2" />
+                <circle r="7" fill="none" stroke="var(--color-white)" strokeWidth="4" />
+                <circle r="7" fill="none" stroke="var(--color-magenta)" strokeWidth="2" />
               </g>
             )}
           </svg>

@@ -32,7 +32,7 @@ export function JobHead() {
                 <path
                   d="M2 13l.8-3.4L10.4 2l2.6 2.6-7.6 7.6zM9 3.4 11.6 6"
                   fill="none"
-                  stroke="#54525F"
+                  stroke="var(--color-soft)"
                   strokeWidth="1.4"
                 />
               </svg>

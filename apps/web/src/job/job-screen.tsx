@@ -37,6 +37,7 @@ import { Border, Cloth, findingOf, Findings, Line, Notes, SetAside, type Finding
 import { JobContextDoor, type JobContext } from './job-context.js';
 import { JobHead } from './job-head.js';
 import { useAct } from './use-act.js';
+import { Pointers } from './pointers.js';
 
 const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
   blank: lazy(() => import('../blank/index.js')),
@@ -284,6 +285,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
         </p>
         <Suspense fallback={<p className="p-6 text-soft">Loading…</p>}>
           <Screen />
+          <Pointers key={stage} stage={stage} />
         </Suspense>
       </Cloth>
     </JobContextDoor>

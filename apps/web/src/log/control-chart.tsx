@@ -20,8 +20,8 @@ export function ControlChart({ mean, days }: { mean: number; days: readonly Cont
     >
       {[0, most / 2, most].map((share) => (
         <g key={share}>
-          <path d={`M${LEFT} ${y(share)}H${W}`} stroke="#C6C7D0" strokeWidth="1" />
-          <text x={LEFT - 6} y={y(share) + 4} fontSize="13" textAnchor="end" fill="#54525F">
+          <path d={`M${LEFT} ${y(share)}H${W}`} stroke="var(--color-paint-beside)" strokeWidth="1" />
+          <text x={LEFT - 6} y={y(share) + 4} fontSize="13" textAnchor="end" fill="var(--color-soft)">
             {percent(share)}
           </text>
         </g>
@@ -33,28 +33,28 @@ export function ControlChart({ mean, days }: { mean: number; days: readonly Cont
           y={y(upper)}
           width={step}
           height={Math.max(0, y(lower) - y(upper))}
-          fill="#9DB9C4"
+          fill="var(--color-cyan-dull)"
           fillOpacity="0.35"
         />
       ))}
-      <path d={`M${LEFT} ${y(mean)}H${W}`} stroke="#00739B" strokeWidth="2" />
-      <path d={`M${LEFT} ${y(FALLOUT_AIM)}H${W}`} stroke="#17784C" strokeWidth="2" strokeDasharray="7 5" />
+      <path d={`M${LEFT} ${y(mean)}H${W}`} stroke="var(--color-cyan)" strokeWidth="2" />
+      <path d={`M${LEFT} ${y(FALLOUT_AIM)}H${W}`} stroke="var(--color-green)" strokeWidth="2" strokeDasharray="7 5" />
       <polyline
         points={days.map(({ share }, i) => `${x(i)},${y(share)}`).join(' ')}
         fill="none"
-        stroke="#17151F"
+        stroke="var(--color-key)"
         strokeWidth="1.5"
       />
       {days.map(({ day, share, pressed, out: stands }, i) => (
         <g key={day}>
           {stands ? (
-            <path d={`M${x(i)} ${y(share) - 8}l8 8-8 8-8-8z`} fill="#C4126E" stroke="#17151F" />
+            <path d={`M${x(i)} ${y(share) - 8}l8 8-8 8-8-8z`} fill="var(--color-magenta)" stroke="var(--color-key)" />
           ) : (
-            <circle cx={x(i)} cy={y(share)} r="5" fill="#17151F" />
+            <circle cx={x(i)} cy={y(share)} r="5" fill="var(--color-key)" />
           )}
           <title>{`${day}: ${percent(share)} of ${pressed}`}</title>
           {i % every === 0 && (
-            <text x={x(i)} y={H - 7} fontSize="12.5" textAnchor="middle" fill="#54525F">
+            <text x={x(i)} y={H - 7} fontSize="12.5" textAnchor="middle" fill="var(--color-soft)">
               {day.slice(5)}
             </text>
           )}

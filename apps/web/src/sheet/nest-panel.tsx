@@ -9,9 +9,9 @@ import type { Offer } from './use-offer.js';
 export function UseBar({ use, best }: { use: number; best: number }) {
   return (
     <svg viewBox="0 0 100 9" className="mt-1 h-3 w-full" preserveAspectRatio="none" aria-hidden>
-      <rect width="100" height="9" fill="#E4E5EC" />
-      <rect width={use * 100} height="9" fill="#00739B" />
-      <path d={`M${best * 100} 0V9`} stroke="#17151F" strokeWidth="1" />
+      <rect width="100" height="9" fill="var(--color-paint-plate)" />
+      <rect width={use * 100} height="9" fill="var(--color-cyan)" />
+      <path d={`M${best * 100} 0V9`} stroke="var(--color-key)" strokeWidth="1" />
     </svg>
   );
 }

@@ -22,7 +22,7 @@ export function Ruler({ length, span, unit, upright, size }: RulerProps) {
   const range = (step: number) => Array.from({ length: Math.floor(length / step + 1e-9) + 1 }, (_, i) => i);
   return (
     <g aria-hidden>
-      <g stroke="#17151F" strokeWidth="1">
+      <g stroke="var(--color-key)" strokeWidth="1">
         {range(tick).map((i) => (
           <path
             key={i}
@@ -32,7 +32,7 @@ export function Ruler({ length, span, unit, upright, size }: RulerProps) {
           />
         ))}
       </g>
-      <g fill="#54525F" textAnchor="middle" fontSize={size * 0.62}>
+      <g fill="var(--color-soft)" textAnchor="middle" fontSize={size * 0.62}>
         {range(every * mm).map((i) => (
           <text
             key={i}

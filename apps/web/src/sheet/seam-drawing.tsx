@@ -88,14 +88,19 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
     >
       <defs>
         <pattern id="tail" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0h4v4h-4z" fill="#fff" fillOpacity="0.75" />
-          <path d="M1 0V4" stroke="#17151F" strokeWidth="1.4" />
+          <path d="M0 0h4v4h-4z" fill="var(--color-white)" fillOpacity="0.75" />
+          <path d="M1 0V4" stroke="var(--color-key)" strokeWidth="1.4" />
         </pattern>
         <clipPath id="seam-print">
           <path d={svgPath(template.bleedPolygon)} />
         </clipPath>
       </defs>
-      <path d={svgPath(template.bleedPolygon)} fill="#fff" stroke="#17151F" vectorEffect="non-scaling-stroke" />
+      <path
+        d={svgPath(template.bleedPolygon)}
+        fill="var(--color-white)"
+        stroke="var(--color-key)"
+        vectorEffect="non-scaling-stroke"
+      />
       <DrawnItems drawn={drawn} template={template} size="preview" />
       {tail > 0 && (
         <g clipPath="url(#seam-print)">
@@ -129,8 +134,14 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
             className={upright ? 'cursor-ew-resize' : 'cursor-ns-resize'}
           >
             <path d={line} fill="none" stroke="transparent" strokeWidth="26" vectorEffect="non-scaling-stroke" />
-            <path d={line} fill="none" stroke="#fff" strokeWidth="5" vectorEffect="non-scaling-stroke" />
-            <path d={line} fill="none" stroke="#C4126E" strokeWidth="2.4" vectorEffect="non-scaling-stroke" />
+            <path d={line} fill="none" stroke="var(--color-white)" strokeWidth="5" vectorEffect="non-scaling-stroke" />
+            <path
+              d={line}
+              fill="none"
+              stroke="var(--color-magenta)"
+              strokeWidth="2.4"
+              vectorEffect="non-scaling-stroke"
+            />
             {[start, end].map((p, i) => {
               const out = size * 1.35 * (i === 0 ? -1 : 1);
               return (
@@ -138,8 +149,14 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
                   key={i}
                   transform={upright ? `translate(${place} ${p.y + out})` : `translate(${p.x + out} ${place})`}
                 >
-                  <circle r={size * 0.9} fill="#17151F" />
-                  <text y={size * 0.4} fontSize={size * 1.15} fontWeight="700" textAnchor="middle" fill="#fff">
+                  <circle r={size * 0.9} fill="var(--color-key)" />
+                  <text
+                    y={size * 0.4}
+                    fontSize={size * 1.15}
+                    fontWeight="700"
+                    textAnchor="middle"
+                    fill="var(--color-white)"
+                  >
                     {letter}
                   </text>
                 </g>

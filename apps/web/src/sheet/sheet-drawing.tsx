@@ -37,7 +37,7 @@ export interface SheetDrawingProps {
   clashing?: readonly number[];
 }
 
-const INK = '#17151F';
+const INK = 'var(--color-key)';
 
 function FacePicture({ face, side }: { face: Face; side: ComposedSide | undefined }) {
   const id = useId();
@@ -92,7 +92,14 @@ function Marks({ kind, gap, mirroredBy }: { kind: PartKind; gap: number; mirrore
       <g transform={svgMatrix(labelToPart(kind, mirroredBy))}>
         <path d={svgPath(plan.arrow)} fill={INK} />
         {plan.lines.map((line) => (
-          <rect key={line.y} x={line.x} y={line.y + 1.5} width={Math.min(line.width, 38)} height="2" fill="#8b8a98" />
+          <rect
+            key={line.y}
+            x={line.x}
+            y={line.y + 1.5}
+            width={Math.min(line.width, 38)}
+            height="2"
+            fill="var(--color-paint-outline)"
+          />
         ))}
         {plan.code && (
           <path
@@ -108,7 +115,7 @@ function Marks({ kind, gap, mirroredBy }: { kind: PartKind; gap: number; mirrore
 /** A pin, drawn upright at the middle of its part. */
 const Pin = ({ kind, turn }: { kind: PartKind; turn: number }) => (
   <g transform={`translate(${kind.width / 2} ${kind.height / 2}) rotate(${-turn})`}>
-    <circle r="6.5" fill="#fff" stroke={INK} strokeWidth="1" />
+    <circle r="6.5" fill="var(--color-white)" stroke={INK} strokeWidth="1" />
     <path d="M-2.6 -3.4h5.2l-1 3.4h1.6v1.4h-6.4v-1.4h1.6zM-0.5 1.4h1v3.6l-0.5 1-0.5-1z" fill={INK} />
   </g>
 );
@@ -137,15 +144,15 @@ function PartDrawing({
   const picked = chosen === placed.part;
   return (
     <g transform={svgMatrix(partToSheet(placed))} data-part={ghost ? undefined : placed.part} className="cursor-move">
-      <path d={svgPath(kind.outline)} fill="#fff" />
+      <path d={svgPath(kind.outline)} fill="var(--color-white)" />
       {kind.faces.map((face, i) => (
         <FacePicture key={i} face={face} side={sideOf(face, part)} />
       ))}
       <path
         d={svgPath(kind.outline)}
-        fill={wrong ? '#C4126E' : picked ? '#00739B' : 'transparent'}
+        fill={wrong ? 'var(--color-magenta)' : picked ? 'var(--color-cyan)' : 'transparent'}
         fillOpacity={wrong ? 0.22 : 0.14}
-        stroke={wrong ? '#C4126E' : picked ? '#00739B' : INK}
+        stroke={wrong ? 'var(--color-magenta)' : picked ? 'var(--color-cyan)' : INK}
         strokeOpacity={wrong || picked ? 1 : 0.35}
         strokeWidth={wrong || picked ? 2.4 : 0.7}
         strokeDasharray={wrong ? '6 4' : undefined}
@@ -154,7 +161,12 @@ function PartDrawing({
       <Marks kind={kind} gap={gap} mirroredBy={printer.mirroredBy} />
       {pinned.includes(placed.part) && <Pin kind={kind} turn={placed.turn} />}
       {wrong && (
-        <HaloText x={kind.width / 2} y={kind.height / 2} size={Math.min(12, kind.width / 7)} fill="#8f0d50">
+        <HaloText
+          x={kind.width / 2}
+          y={kind.height / 2}
+          size={Math.min(12, kind.width / 7)}
+          fill="var(--color-magenta-deep)"
+        >
           overlaps
         </HaloText>
       )}
@@ -187,14 +199,14 @@ export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: S
         <rect
           width={sheet.width}
           height={sheet.height}
-          fill="#fff"
+          fill="var(--color-white)"
           stroke={INK}
           strokeWidth="1.5"
           vectorEffect="non-scaling-stroke"
         />
         <path
           d={`M0 0H${sheet.width}V${sheet.height}H0ZM${inside.x} ${inside.y}v${inside.height}h${inside.width}v${-inside.height}Z`}
-          fill="#ECEEF3"
+          fill="var(--color-wash)"
         />
         {sheet.placed.map((placed) => (
           <PartDrawing key={placed.part} placed={placed} {...parts} />
@@ -209,7 +221,7 @@ export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: S
           y={sheet.foot.y + 3}
           width={Math.min(70, sheet.foot.width)}
           height="2.4"
-          fill="#8b8a98"
+          fill="var(--color-paint-outline)"
         />
       </g>
       <Ruler length={across} span={span} unit={unit} upright={false} size={size} />

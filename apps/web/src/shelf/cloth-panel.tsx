@@ -16,17 +16,10 @@ import { parseLength, parseTemperature, tidyNumber } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { InkLooks, OtherRoute } from '../draw/index.js';
 import { Button, Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
+import { COLOURS } from './base-colours.js';
 import { FAMILY_NAMES } from './families.js';
 import type { Draft } from './use-draft.js';
 import { WhatIsOnIt } from './what-is-on-it.js';
-
-const COLOURS = [
-  { value: '#ffffff', label: 'White' },
-  { value: '#e6e6e2', label: 'Light grey' },
-  { value: '#cdb892', label: 'Natural' },
-  { value: '#f2d94e', label: 'Coloured' },
-  { value: '#1b1b20', label: 'Dark' },
-] as const;
 
 const number = (text: string) => {
   const value = Number(text.replace(',', '.').replace(/[^\d.-]/g, ''));

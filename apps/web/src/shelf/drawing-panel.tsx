@@ -78,8 +78,8 @@ export function DrawingPanel({ onOutline }: { onOutline: (points: Polygon) => vo
             <svg viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`} className="h-24 w-full" aria-hidden>
               <path
                 d={svgPath(outline)}
-                fill="#9DB9C4"
-                stroke="#17151F"
+                fill="var(--color-cyan-dull)"
+                stroke="var(--color-key)"
                 strokeWidth="1.5"
                 vectorEffect="non-scaling-stroke"
               />

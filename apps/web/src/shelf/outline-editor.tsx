@@ -174,7 +174,7 @@ export function OutlineEditor({
                     d={svgPath(keepOut.area)}
                     className="cursor-move"
                     fill="transparent"
-                    stroke={picked === i ? '#C4126E' : 'transparent'}
+                    stroke={picked === i ? 'var(--color-magenta)' : 'transparent'}
                     strokeWidth="3"
                     {...still}
                   />
@@ -187,8 +187,8 @@ export function OutlineEditor({
                       y={box.y + box.height - unit * 1.2}
                       width={unit * 2.4}
                       height={unit * 2.4}
-                      fill="#fff"
-                      stroke="#C4126E"
+                      fill="var(--color-white)"
+                      stroke="var(--color-magenta)"
                       strokeWidth="2"
                       {...still}
                     />
@@ -205,8 +205,8 @@ export function OutlineEditor({
                   cy={p.y}
                   r={unit * (i === chosen ? 1.5 : 1.1)}
                   className="cursor-move"
-                  fill={i === chosen ? '#F2B705' : '#fff'}
-                  stroke="#17151F"
+                  fill={i === chosen ? 'var(--color-yellow)' : 'var(--color-white)'}
+                  stroke="var(--color-key)"
                   strokeWidth="1.5"
                   {...still}
                 />

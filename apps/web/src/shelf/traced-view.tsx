@@ -58,16 +58,16 @@ export function TracedView({
         <>
           <path
             d={svgPath(result.traced.inPicture)}
-            fill="#00739B"
+            fill="var(--color-cyan)"
             fillOpacity="0.22"
-            stroke="#fff"
+            stroke="var(--color-white)"
             strokeWidth="5"
             vectorEffect="non-scaling-stroke"
           />
           <path
             d={svgPath(result.traced.inPicture)}
             fill="none"
-            stroke="#C4126E"
+            stroke="var(--color-magenta)"
             strokeWidth="2.5"
             vectorEffect="non-scaling-stroke"
           />
@@ -77,9 +77,9 @@ export function TracedView({
         <g>
           <path
             d={svgPath(corners)}
-            fill="#F2B705"
+            fill="var(--color-yellow)"
             fillOpacity="0.25"
-            stroke="#17151F"
+            stroke="var(--color-key)"
             strokeWidth="2"
             strokeDasharray="6 4"
             vectorEffect="non-scaling-stroke"
@@ -98,15 +98,15 @@ export function TracedView({
                 cx={p.x}
                 cy={p.y}
                 r={unit * 0.9}
-                fill="#F2B705"
+                fill="var(--color-yellow)"
                 fillOpacity="0.6"
-                stroke="#17151F"
+                stroke="var(--color-key)"
                 strokeWidth="2"
                 vectorEffect="non-scaling-stroke"
               />
               <path
                 d={`M${p.x - unit * 1.6} ${p.y}h${unit * 3.2}M${p.x} ${p.y - unit * 1.6}v${unit * 3.2}`}
-                stroke="#17151F"
+                stroke="var(--color-key)"
                 strokeWidth="1.5"
                 vectorEffect="non-scaling-stroke"
               />

@@ -186,13 +186,13 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
           role="img"
           aria-label="The plate as it was read"
         >
-          <rect width={press.platen.width} height={press.platen.depth} fill="#E4E5EB" />
+          <rect width={press.platen.width} height={press.platen.depth} fill="var(--color-paint-plate)" />
           {map && <HeatPicture map={map} print={print} />}
           {zone && (
             <rect
               {...zone.zone}
               fill="none"
-              stroke="#17151F"
+              stroke="var(--color-key)"
               strokeWidth="2"
               strokeDasharray="9 6"
               vectorEffect="non-scaling-stroke"
@@ -202,7 +202,7 @@ function CheckForm({ press, onDone, onCancel }: { press: Press; onDone: () => vo
             width={press.platen.width}
             height={press.platen.depth}
             fill="none"
-            stroke="#17151F"
+            stroke="var(--color-key)"
             strokeWidth="3"
             vectorEffect="non-scaling-stroke"
           />

@@ -26,9 +26,9 @@ function PlateGlyph({ press, print }: { press: Press; print: UnitPrinter }) {
   const map = mapOf(press);
   return (
     <svg viewBox={`-8 -8 ${width + 16} ${depth + 16}`} className="h-24 max-w-full" aria-hidden>
-      <rect width={width} height={depth} fill="#F3D9E6" />
+      <rect width={width} height={depth} fill="var(--color-paint-warm-plate)" />
       {map && <HeatPicture map={map} print={print} figures={false} />}
-      <rect width={width} height={depth} fill="none" stroke="#17151F" strokeWidth="8" />
+      <rect width={width} height={depth} fill="none" stroke="var(--color-key)" strokeWidth="8" />
     </svg>
   );
 }

@@ -19,7 +19,7 @@ interface Props {
   pieces?: SVGProps<SVGGElement>;
 }
 
-const INK = '#17151F';
+const INK = 'var(--color-key)';
 
 /** A closed line without a fill that stays as wide as it is at any size. */
 const Line = ({ shape, stroke, dash }: { shape: Polygon; stroke: string; dash?: string }) => (
@@ -59,16 +59,22 @@ function SectionDrawing({ press, bed, side, template, pieces }: Props) {
       aria-label={`The print is pressed in ${sections.length} sections on ${press.name}`}
     >
       {beside.map((area, i) => (
-        <path key={i} d={svgPath(area)} fill="#C6C7D0" />
+        <path key={i} d={svgPath(area)} fill="var(--color-paint-beside)" />
       ))}
-      <path d={svgPath(outline)} fill="#fff" stroke={INK} strokeWidth="2" vectorEffect="non-scaling-stroke" />
+      <path
+        d={svgPath(outline)}
+        fill="var(--color-white)"
+        stroke={INK}
+        strokeWidth="2"
+        vectorEffect="non-scaling-stroke"
+      />
       <g {...(movable ? pieces : {})}>
         {sections.map(({ area }, i) => (
           <rect
             key={i}
             {...area}
             data-section={i}
-            fill={i % 2 === 0 ? '#00739B' : '#F2B705'}
+            fill={i % 2 === 0 ? 'var(--color-cyan)' : 'var(--color-yellow)'}
             fillOpacity="0.16"
             stroke={INK}
             strokeWidth="1.6"
@@ -129,7 +135,7 @@ export function BedDrawing(props: Props) {
         </clipPath>
       </defs>
       <g clipPath="url(#plate)">
-        <rect width={width} height={depth} fill="#E4E5EB" />
+        <rect width={width} height={depth} fill="var(--color-paint-plate)" />
         {map && <HeatPicture map={map} print={print} figures={false} />}
       </g>
       <rect
@@ -144,23 +150,23 @@ export function BedDrawing(props: Props) {
       <g {...pieces}>
         {drawn.map(({ outline, pad, paper, hangs }, i) => (
           <g key={i}>
-            {paper && <Line shape={paper} stroke="#9A8A5C" />}
+            {paper && <Line shape={paper} stroke="var(--color-paint-paper-edge)" />}
             <path
               d={svgPath(outline)}
-              fill="#fff"
+              fill="var(--color-white)"
               fillOpacity="0.86"
-              stroke={wrong ? '#C4126E' : INK}
+              stroke={wrong ? 'var(--color-magenta)' : INK}
               strokeWidth={wrong ? 4 : 2}
               vectorEffect="non-scaling-stroke"
             />
-            {pad && <Line shape={pad} stroke="#54525F" dash="2 5" />}
+            {pad && <Line shape={pad} stroke="var(--color-soft)" dash="2 5" />}
             {hangs.map(({ kind, area }, at) => {
               const box = boundsOf(area);
               return (
                 <g key={at}>
                   <path
                     d={svgPath(area)}
-                    fill="#F2B705"
+                    fill="var(--color-yellow)"
                     stroke={INK}
                     strokeWidth="1.4"
                     vectorEffect="non-scaling-stroke"
@@ -180,7 +186,13 @@ export function BedDrawing(props: Props) {
           hinge
         </text>
       )}
-      <text x={width / 2} y={all.y + all.height + text * 1.4} fontSize={text} textAnchor="middle" fill="#54525F">
+      <text
+        x={width / 2}
+        y={all.y + all.height + text * 1.4}
+        fontSize={text}
+        textAnchor="middle"
+        fill="var(--color-soft)"
+      >
         front, where you stand
       </text>
     </svg>

@@ -7,37 +7,37 @@ const TEXT = LEFT + FULL + 42;
 
 const FILL: Record<LayerRole, string> = {
   'upper plate': 'url(#hot)',
-  'non-stick sheet': '#B98A5E',
-  'cover sheet': '#EFE6CF',
-  transfer: '#fff',
+  'non-stick sheet': 'var(--color-paint-non-stick)',
+  'cover sheet': 'var(--color-paint-paper)',
+  transfer: 'var(--color-white)',
   blank: 'url(#weave)',
-  jig: '#8C8E99',
-  insert: '#EFE6CF',
-  'blank, far layer': '#E4E5EB',
+  jig: 'var(--color-paint-steel)',
+  insert: 'var(--color-paint-paper)',
+  'blank, far layer': 'var(--color-paint-plate)',
   pad: 'url(#foam)',
-  'base sheet': '#EFE6CF',
-  'lower plate': '#8C8E99',
+  'base sheet': 'var(--color-paint-paper)',
+  'lower plate': 'var(--color-paint-steel)',
 };
 
 function Patterns() {
   return (
     <defs>
       <linearGradient id="hot" x1="0" y1="0" x2="0" y2="1">
-        <stop offset="0" stopColor="#7A0A45" />
-        <stop offset="1" stopColor="#E0338C" />
+        <stop offset="0" stopColor="var(--color-paint-hot-deep)" />
+        <stop offset="1" stopColor="var(--color-paint-hot)" />
       </linearGradient>
       <pattern id="dye" width="8" height="8" patternUnits="userSpaceOnUse">
-        <circle cx="2" cy="5" r="1.9" fill="#9DB9C4" />
-        <circle cx="6" cy="3" r="1.7" fill="#C9A3B5" />
+        <circle cx="2" cy="5" r="1.9" fill="var(--color-cyan-dull)" />
+        <circle cx="6" cy="3" r="1.7" fill="var(--color-magenta-dull)" />
       </pattern>
       <pattern id="weave" width="10" height="10" patternUnits="userSpaceOnUse">
-        <rect width="10" height="10" fill="#F6F6F9" />
-        <path d="M0 2.5q2.5-2 5 0t5 0M0 7.5q2.5 2 5 0t5 0" stroke="#B5B7C4" fill="none" />
+        <rect width="10" height="10" fill="var(--color-paint-cloth)" />
+        <path d="M0 2.5q2.5-2 5 0t5 0M0 7.5q2.5 2 5 0t5 0" stroke="var(--color-paint-weave)" fill="none" />
       </pattern>
       <pattern id="foam" width="14" height="14" patternUnits="userSpaceOnUse">
-        <rect width="14" height="14" fill="#B9BBC6" />
-        <circle cx="4" cy="4" r="2.3" fill="#fff" opacity="0.6" />
-        <circle cx="11" cy="10" r="1.7" fill="#fff" opacity="0.6" />
+        <rect width="14" height="14" fill="var(--color-paint-foam)" />
+        <circle cx="4" cy="4" r="2.3" fill="var(--color-white)" opacity="0.6" />
+        <circle cx="11" cy="10" r="1.7" fill="var(--color-white)" opacity="0.6" />
       </pattern>
     </defs>
   );
@@ -78,7 +78,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
               height={height}
               rx={layer.size ? 2 : 4}
               fill={FILL[layer.role]}
-              stroke="#17151F"
+              stroke="var(--color-key)"
               strokeWidth="1.4"
             />
             {layer.faces && (
@@ -96,17 +96,17 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
                       ? `M${LEFT - 18} ${top - 4}v26m-5-7l5 7 5-7`
                       : `M${LEFT - 18} ${top + 22}v-26m-5 7l5-7 5 7`
                   }
-                  stroke="#C4126E"
+                  stroke="var(--color-magenta)"
                   strokeWidth="2.6"
                   fill="none"
                 />
               </>
             )}
-            <path d={`M${x + width + 3} ${middle}H${TEXT - 8}`} stroke="#17151F" strokeWidth="0.9" />
+            <path d={`M${x + width + 3} ${middle}H${TEXT - 8}`} stroke="var(--color-key)" strokeWidth="0.9" />
             <text x={TEXT} y={middle - 2} fontSize="16.5" fontWeight="680">
               {layer.name}
             </text>
-            <text x={TEXT} y={middle + 15} fontSize="14.5" fill="#54525F">
+            <text x={TEXT} y={middle + 15} fontSize="14.5" fill="var(--color-soft)">
               {said[i]}
             </text>
             <title>{print.text(layer.why)}</title>

@@ -1,14 +1,14 @@
 import { cutList, cutSides, type StackPlan } from '@kanga/core/stack';
 import { usePrint } from '../data/index.js';
+import { Group } from '../frame/index.js';
 
 /** What protective paper to cut for the whole job, how much of the roll it takes, and when each sheet is thrown away. */
 export function CutListView({ stack, pieces }: { stack: StackPlan; pieces: number }) {
   const print = usePrint();
   const { items, rollWidth, length } = cutList(cutSides(stack, pieces), pieces, stack.house);
   return (
-    <details className="mt-3 border-t border-rule pt-2">
-      <summary className="cursor-pointer font-semibold">Paper to cut{pieces > 1 ? `, for all ${pieces}` : ''}</summary>
-      <ul className="mt-1">
+    <Group name="cut" title={`Paper to cut${pieces > 1 ? `, for all ${pieces}` : ''}`} folded>
+      <ul>
         {items.map(({ role, name, width, height, count, until }) => (
           <li key={`${role} ${width} ${height}`} className="border-t border-rule py-1 first:border-t-0">
             <b>
@@ -29,6 +29,6 @@ export function CutListView({ stack, pieces }: { stack: StackPlan; pieces: numbe
           <>A sheet is wider than a roll of {print.length(rollWidth)}: lay two side by side, overlapping.</>
         )}
       </p>
-    </details>
+    </Group>
   );
 }

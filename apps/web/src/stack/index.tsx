@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { otherTemperature } from '@kanga/core/units';
 import { problemFrom } from '../data/index.js';
-import { Empty, Field } from '../frame/index.js';
+import { Empty, Field, Group } from '../frame/index.js';
 import { useDownload, useJob } from '../job/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { BedDrawing } from './bed-drawing.js';
@@ -109,9 +109,13 @@ export default function StackStage() {
       }
       ledger={
         <>
-          <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
-          <JobRules />
-          <CycleFacts cycle={planned.cycle} />
+          <Group name="settings" title="Settings">
+            <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
+            <JobRules />
+          </Group>
+          <Group name="pace" title="Pace and jigs">
+            <CycleFacts cycle={planned.cycle} />
+          </Group>
           <CutListView stack={planned} pieces={view.job.pieces} />
           <Button
             className="mt-3 w-full"

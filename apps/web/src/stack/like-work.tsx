@@ -34,7 +34,14 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
         aria-label="Dwell that does the same work, by temperature"
       >
         {PALE > low && (
-          <rect x={0} y={0} width={x(Math.min(PALE, high))} height={H} fill="#9DB9C4" fillOpacity="0.45" />
+          <rect
+            x={0}
+            y={0}
+            width={x(Math.min(PALE, high))}
+            height={H}
+            fill="var(--color-cyan-dull)"
+            fillOpacity="0.45"
+          />
         )}
         {YELLOWS < high && (
           <rect
@@ -42,18 +49,18 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
             y={0}
             width={W - x(Math.max(YELLOWS, low))}
             height={H}
-            fill="#F2B705"
+            fill="var(--color-yellow)"
             fillOpacity="0.4"
           />
         )}
-        <path d={`M0 ${H}H${W}M0 0V${H}`} stroke="#17151F" strokeWidth="1" fill="none" />
+        <path d={`M0 ${H}H${W}M0 0V${H}`} stroke="var(--color-key)" strokeWidth="1" fill="none" />
         <path
           d={curve.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.temperature)} ${y(p.dwell)}`).join('')}
           fill="none"
-          stroke="#C4126E"
+          stroke="var(--color-magenta)"
           strokeWidth="3"
         />
-        <circle cx={x(temperature)} cy={y(dwell)} r="5" fill="#17151F" />
+        <circle cx={x(temperature)} cy={y(dwell)} r="5" fill="var(--color-key)" />
         <text x={0} y={H + 18} fontSize="13">
           {print.temperature(low)} paler
         </text>

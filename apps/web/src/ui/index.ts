@@ -5,3 +5,5 @@ export * from './icon.js';
 export * from './form-foot.js';
 export * from './file-field.js';
 export * from './search.js';
+export * from './menu.js';
+export * from './undo-redo.js';
