@@ -49,7 +49,7 @@ test('the demo job goes from blank to inspected with Enter and one choice', asyn
   // The clock is kept from its recorded start: a reload loses no time.
   await closePress(page);
   await expect(next(page)).toContainText('Opened');
-  await page.waitForTimeout(2500);
+  await expect(page.getByTestId('clock')).toHaveText(/0:0[0-7]/);
   await page.reload();
   await expect(next(page)).toContainText('Opened');
   const { events } = await readJob(request, id);

@@ -40,7 +40,7 @@ test('transfers are nested while one watches, moved by hand, pinned, and nested 
   await expect.poll(async () => (await readJob(request, id)).job.sheet.arrangement?.pinned).toEqual([3]);
   const before = (await readJob(request, id)).job.sheet.arrangement?.spots[3];
   await page.getByRole('button', { name: 'Nest again' }).click();
-  await page.waitForTimeout(1500);
+  await expect(page.getByText(/[1-9]\d* tries in/)).toBeVisible();
   await page.getByRole('button', { name: 'Use the best so far' }).click();
   await expect(page.getByRole('button', { name: 'Nest again' })).toBeVisible();
   expect((await readJob(request, id)).job.sheet.arrangement?.spots[3]).toEqual(before);

@@ -7,6 +7,8 @@ import { Button } from '../ui/index.js';
 
 /** As near as this to its set point a plate is hot, °C. */
 const NEAR = 4;
+/** Nothing is pressed below this, °C: a press that is set lower is as good as off. */
+const COLD = 100;
 
 function words(
   { reading, trouble }: PressNow,
@@ -14,11 +16,12 @@ function words(
 ): { say: string; tone: 'ready' | 'heating' | 'trouble' } {
   if (trouble === 'nonsense') return { say: 'reading not valid: go on by hand', tone: 'trouble' };
   if (!reading)
-    return { say: trouble === 'away' ? 'does not answer: go on by hand' : 'is being asked', tone: 'trouble' };
+    return { say: trouble === 'away' ? 'does not answer: go on by hand' : 'waiting for a reading', tone: 'trouble' };
   if (wanted !== null && Math.abs(reading.setPoint - wanted) >= 1)
     return { say: 'not set to the dial', tone: 'trouble' };
+  if (reading.setPoint < COLD) return { say: 'not heating', tone: 'heating' };
   if (reading.celsius < reading.setPoint - NEAR)
-    return { say: reading.closed ? 'closed, coming back' : 'heating', tone: 'heating' };
+    return { say: reading.closed ? 'closed, recovering' : 'heating', tone: 'heating' };
   return { say: reading.closed ? 'closed' : 'hot', tone: 'ready' };
 }
 

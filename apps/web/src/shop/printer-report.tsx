@@ -22,7 +22,7 @@ export function PrinterReport({ printer }: { printer: Printer }) {
       title={printer.name}
       open={open}
       onOpenChange={setOpen}
-      trigger={<Button aria-label={`Ask it: ${printer.name}`}>Ask it</Button>}
+      trigger={<Button aria-label={`Check status: ${printer.name}`}>Check status</Button>}
     >
       {report.isError && <ProblemText problem={problemFrom(report.error)} />}
       {!data && !report.isError && <p role="status">Checking…</p>}
