@@ -1,0 +1,64 @@
+/** @jest-environment jsdom */
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { JobForm } from './job-form.js';
+
+const start = { name: '', customer: '', due: null, pieces: 1 };
+const open = (more: Partial<Parameters<typeof JobForm>[0]> = {}) => {
+  const done = jest.fn();
+  render(
+    <JobForm
+      start={start}
+      label="Open the job"
+      busy={false}
+      problem={null}
+      onDone={done}
+      onCancel={jest.fn()}
+      {...more}
+    />,
+  );
+  return done;
+};
+const write = (label: string, text: string) => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+};
+const button = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Open the job' });
+
+afterEach(cleanup);
+
+describe('the form of a job', () => {
+  it('wants a name, and gives what was written without the spaces round it', () => {
+    const done = open();
+    expect(button().disabled).toBe(true);
+    write('What is it?', '  Club shirts ');
+    write('How many pieces?', '24');
+    write('Due', '2026-12-05');
+    write('Customer', 'Pebblewick Runners');
+    fireEvent.click(button());
+    expect(done).toHaveBeenCalledWith({
+      name: 'Club shirts',
+      customer: 'Pebblewick Runners',
+      due: '2026-12-05',
+      pieces: 24,
+    });
+  });
+  it.each(['0', '-3', '2.5', '5001', 'many', ''])('takes no “%s” pieces, and says which it takes', (text) => {
+    const done = open({ start: { ...start, name: 'Shirts' } });
+    write('How many pieces?', text);
+    expect(screen.getByRole('alert').textContent).toBe('Write a whole number from 1 to 5000.');
+    fireEvent.submit(button());
+    expect(done).not.toHaveBeenCalled();
+  });
+  it('leaves the day and the customer open, and keeps what the server refused', () => {
+    const problem = { code: 'x', title: 'The name is taken', remedy: 'Choose another.', faults: [] };
+    const done = open({ start: { ...start, name: 'Shirts' }, problem });
+    expect(screen.getByRole('alert').textContent).toBe('The name is taken. Choose another.');
+    expect(screen.getByLabelText<HTMLInputElement>('What is it?').value).toBe('Shirts');
+    fireEvent.click(button());
+    expect(done).toHaveBeenCalledWith({ name: 'Shirts', customer: '', due: null, pieces: 1 });
+  });
+  it('changes no pieces once the plan is at the press, and nothing while it is being saved', () => {
+    open({ fixedPieces: true, busy: true, start: { ...start, name: 'Shirts' } });
+    expect(screen.getByLabelText<HTMLInputElement>('How many pieces?').disabled).toBe(true);
+    expect(button().disabled).toBe(true);
+  });
+});
