@@ -155,6 +155,7 @@ describe('the form of a paper', () => {
       price: 0.19,
       card: USUAL_CARD,
       offcut: false,
+      printerId: 'desk',
     },
     margins: { top: 3.175, right: 3.175, bottom: 12.7, left: 3.175 },
   };
