@@ -13,6 +13,7 @@ import {
 } from '@kanga/core/bench';
 import { guidanceOf, jigsOf } from '@kanga/core/job';
 import { STAND_IN, type Press } from '@kanga/core/shop';
+import { formatTemperature } from '@kanga/core/units';
 import type { PressNow } from '@kanga/contract/bench';
 import { config } from '../config.js';
 import { notFound, Refusal, refuse } from '../http/index.js';
@@ -269,13 +270,16 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   /** Sets the controller, within the limit of its press. */
   async set(id: string, celsius: number): Promise<PressNow> {
     return this.tellPress(id, async ({ press, line }) => {
-      if (celsius > press.heatLimit)
+      if (celsius > press.heatLimit) {
+        const unit = (await this.shop.settings())?.units.temperature ?? 'C';
+        const said = (degrees: number) => formatTemperature(degrees, unit);
         throw refuse(
           422,
           'press.heat-limit',
-          `${press.name} goes to ${press.heatLimit} °C at most, got ${celsius} °C`,
+          `${press.name} goes to ${said(press.heatLimit)} at most, got ${said(celsius)}`,
           'Choose a lower temperature, or another press.',
         );
+      }
       await line.set(celsius);
     });
   }

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { approvalState, fingerprintOf, type JobFile } from '@kanga/core/job';
-import { api, problemFrom } from '../data/index.js';
+import { api, problemFrom, useDay } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, Dialog, FileField, ProblemText, TextField } from '../ui/index.js';
 
@@ -64,6 +64,7 @@ function Profile({ look, name, refresh }: { look: string; name: string | null; r
 
 function Approval() {
   const { view, session, locked } = useJob();
+  const day = useDay();
   const [by, setBy] = useState(view.job.customer);
   const record = useMutation({
     mutationFn: async () => {
@@ -85,8 +86,8 @@ function Approval() {
       {approval && (
         <p className={`mb-2 border-l-4 pl-3 ${state === 'approved' ? 'border-green' : 'border-magenta'}`}>
           {state === 'approved'
-            ? `Approved by ${approval.by} on ${approval.at.slice(0, 10)}.`
-            : `${approval.by} approved it on ${approval.at.slice(0, 10)}, but the art has changed since: the approval no longer holds.`}
+            ? `Approved by ${approval.by} on ${day(approval.at)}.`
+            : `${approval.by} approved it on ${day(approval.at)}, but the art has changed since: the approval no longer holds.`}
         </p>
       )}
       {!locked && state !== 'approved' && (

@@ -8,4 +8,5 @@ export * from './clock.js';
 export * from './hand-over.js';
 export * from './liked.js';
 export * from './live.js';
+export * from './use-day.js';
 export * from './who.js';

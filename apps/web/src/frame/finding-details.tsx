@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Finding, FindingGroup, Waiver } from '@kanga/core/finding';
+import { useDay } from '../data/index.js';
 import { Button, FormFoot } from '../ui/index.js';
 
 export interface FindingAction {
@@ -53,13 +54,14 @@ export function Details({
   'onWaive' | 'actions'
 >) {
   const [reason, setReason] = useState('');
+  const day = useDay();
   const [finding] = group.findings;
   return (
     <div className="space-y-3">
       <Reasons group={group} />
       {waiver && (
         <p className="border-l-4 border-yellow pl-3">
-          Waived on {waiver.at.slice(0, 10)}: “{waiver.reason}”
+          Waived on {day(waiver.at)}: “{waiver.reason}”
         </p>
       )}
       {(actions?.[finding.code] ?? []).map((action) => (

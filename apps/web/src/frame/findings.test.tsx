@@ -10,6 +10,8 @@ const finding = (code: string, severity: Finding['severity'], more: Partial<Find
 });
 const of = (sideName: string) => ({ where: { stage: 'art' as const, sideName } });
 
+jest.mock('../data/index.js', () => ({ useDay: () => (moment: string) => moment }));
+
 afterEach(cleanup);
 
 describe('the row of findings', () => {

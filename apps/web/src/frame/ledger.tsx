@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import type { Decision, Source } from '@kanga/core/finding';
 import { formatTimes } from '@kanga/core/units';
-import { usePrint } from '../data/index.js';
+import { useDay, usePrint } from '../data/index.js';
 import { CloseFoot, Dialog } from '../ui/index.js';
 
 /** One line of facts: a name, a value, and what lies behind it. */
@@ -32,7 +32,7 @@ function SourceMark({ source }: { source: Source }) {
   return <i aria-hidden className={`mt-[5px] inline-block h-[9px] w-[9px] flex-none ${marks[source.kind]}`} />;
 }
 
-function sourceText(source: Source): string {
+function sourceText(source: Source, day: (moment: string) => string): string {
   switch (source.kind) {
     case 'reference chart':
       return `Reference chart: ${source.row}`;
@@ -45,21 +45,21 @@ function sourceText(source: Source): string {
     case 'computed':
       return `Computed: ${source.formula}`;
     case 'proven on this press':
-      return `Proven on this press ${formatTimes(source.times)}, last on ${source.last}`;
+      return `Proven on this press ${formatTimes(source.times)}, last on ${day(source.last)}`;
     case 'proven on like goods':
-      return `Proven on this press with other goods of the same cloth and build ${formatTimes(source.times)}, last on ${source.last}`;
+      return `Proven on this press with other goods of the same cloth and build ${formatTimes(source.times)}, last on ${day(source.last)}`;
     default:
       return 'Maker’s sheet';
   }
 }
 
 /** A source in so few words that it stands under its value. */
-const shortSource = (source: Source): string =>
+const shortSource = (source: Source, day: (moment: string) => string): string =>
   source.kind === 'proven on this press'
     ? `Proven here, ${formatTimes(source.times)}`
     : source.kind === 'proven on like goods'
       ? `Like goods, ${formatTimes(source.times)}`
-      : (sourceText(source).split(':')[0] ?? '');
+      : (sourceText(source, day).split(':')[0] ?? '');
 
 const TRUST = {
   firm: 'Measured or proven here.',
@@ -84,6 +84,7 @@ export function DecisionFact<T>({
 }) {
   const [open, setOpen] = useState(false);
   const print = usePrint();
+  const day = useDay();
   const { overruled, range, source, notTaken = [] } = decision;
   return (
     <div className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1.5 first:border-t-0">
@@ -104,7 +105,7 @@ export function DecisionFact<T>({
             <SourceMark source={source} />
             <span>
               {overruled ? 'Set by hand; proposed: ' : ''}
-              {overruled ? show(overruled.proposal) : print.text(shortSource(source))}
+              {overruled ? show(overruled.proposal) : print.text(shortSource(source, day))}
             </span>
           </span>
         </button>
@@ -114,7 +115,7 @@ export function DecisionFact<T>({
             <Fact name="Why">
               <span className="font-normal">{print.text(decision.why)}</span>
             </Fact>
-            <Fact name="From">{print.text(sourceText(source))}</Fact>
+            <Fact name="From">{print.text(sourceText(source, day))}</Fact>
             {range && (
               <Fact name="Range">
                 {range.low === range.high ? (
@@ -143,7 +144,7 @@ export function DecisionFact<T>({
                   <li key={i} className="grid grid-cols-[86px_minmax(0,1fr)] gap-x-2 border-t border-rule py-1">
                     <b className="figures">{show(other.value)}</b>
                     <span>
-                      {print.text(sourceText(other.source))}.
+                      {print.text(sourceText(other.source, day))}.
                       <span className="block text-[14px] text-soft">{print.text(other.why)}</span>
                     </span>
                   </li>

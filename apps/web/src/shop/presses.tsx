@@ -1,8 +1,8 @@
 import { mapOf } from '@kanga/core/heat';
-import { formatDay, openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
+import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
 import { formatDuration, type UnitPrinter } from '@kanga/core/units';
 import type { PressWords } from '@kanga/contract/shop';
-import { usePrint, useShop } from '../data/index.js';
+import { useDay, usePrint, useShop } from '../data/index.js';
 import { HeatPicture } from '../draw/index.js';
 import { Button } from '../ui/index.js';
 import { Edit, Take, useFreshId, wordsOf } from './floor.js';
@@ -39,7 +39,7 @@ const EditPress = (props: { id: string; words: PressWords; trigger: React.ReactN
 
 function PressItem({ press }: { press: Press }) {
   const print = usePrint();
-  const { settings } = useShop();
+  const day = useDay();
   const { opening, pads, table } = press;
   const facts = [
     opening === null ? null : `${print.length(opening)} between its plates`,
@@ -62,9 +62,7 @@ function PressItem({ press }: { press: Press }) {
         <p className="text-soft">
           {facts.join(', ')}. {press.remark}
         </p>
-        <p className="mt-1">
-          {press.check ? `Checked ${formatDay(press.check.at.slice(0, 10), settings.dates)}.` : 'Never checked.'}
-        </p>
+        <p className="mt-1">{press.check ? `Checked ${day(press.check.at)}.` : 'Never checked.'}</p>
         <div className="mt-1 flex flex-wrap items-center gap-2">
           <PressCheck press={press} />
           <EditPress
