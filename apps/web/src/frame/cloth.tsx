@@ -84,7 +84,10 @@ export function Field({
 }) {
   return (
     <div className="grid min-h-0 flex-1 lg:grid-cols-[minmax(0,1fr)_340px]">
-      <section aria-label={title} className="relative flex min-h-[420px] min-w-0 flex-col px-4 pt-2 pb-2">
+      <section
+        aria-label={title}
+        className="relative flex min-h-[420px] min-w-0 flex-col px-4 pt-2 pb-2 max-lg:min-h-[55vh]"
+      >
         <div className="mb-1.5 flex flex-wrap items-center gap-x-4 gap-y-1.5">
           <h1 className="mr-auto text-[15px] font-semibold text-soft">{title}</h1>
           {tools}

@@ -24,7 +24,7 @@ export function Header({ children }: { children?: ReactNode }) {
         Kanga
       </Link>
       <div className="min-w-0 flex-1 truncate">{children}</div>
-      <div className="md:hidden">
+      <div className="lg:hidden">
         <Menu
           label="Places"
           items={[
@@ -39,7 +39,7 @@ export function Header({ children }: { children?: ReactNode }) {
           ]}
         />
       </div>
-      <nav aria-label="Places" className="flex items-center gap-1 max-md:hidden">
+      <nav aria-label="Places" className="flex items-center gap-1 max-lg:hidden">
         {PLACES.map(([to, name]) => (
           <NavLink
             key={to}

@@ -80,7 +80,7 @@ function IdlePress({
   if (!alone)
     return (
       <section aria-label={press.name} className="flex min-h-12 min-w-0 items-center gap-x-4">
-        <b>{press.name}</b>
+        <b className="whitespace-nowrap">{press.name}</b>
         <PlateFacts press={press} dial={null} />
         {behind.map((run) => (
           <Waiting key={run.jobId} run={run} />
