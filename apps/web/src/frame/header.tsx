@@ -1,6 +1,6 @@
-import { NavLink, Link, useNavigate } from 'react-router';
-import type { ReactNode } from 'react';
-import { Key, Menu } from '../ui/index.js';
+import { useRef, type ReactNode } from 'react';
+import { NavLink, Link } from 'react-router';
+import { Key } from '../ui/index.js';
 import { openHelp } from './help-door.js';
 import { openPalette } from './palette-door.js';
 
@@ -17,28 +17,13 @@ const PLACES = [
 
 /** The top row: where one is, and where else one can go. */
 export function Header({ children }: { children?: ReactNode }) {
-  const navigate = useNavigate();
   return (
     <header className="no-print flex min-h-11 items-center gap-4 text-[15px]">
       <Link to="/" className="font-big text-[20px] font-bold">
         Kanga
       </Link>
       <div className="min-w-0 flex-1 truncate">{children}</div>
-      <div className="lg:hidden">
-        <Menu
-          label="Places"
-          items={[
-            ...PLACES.map(([to, label]) => ({
-              label,
-              act: () => {
-                void navigate(to);
-              },
-            })),
-            { label: 'All commands', act: openPalette },
-            { label: 'Help', act: openHelp },
-          ]}
-        />
-      </div>
+      <PlacesMenu />
       <nav aria-label="Places" className="flex items-center gap-1 max-lg:hidden">
         {PLACES.map(([to, name]) => (
           <NavLink
@@ -70,5 +55,41 @@ export function Header({ children }: { children?: ReactNode }) {
         </button>
       </nav>
     </header>
+  );
+}
+
+/** The places behind one button, where there is no room for all of them. */
+function PlacesMenu() {
+  const menu = useRef<HTMLDetailsElement>(null);
+  const row = 'flex min-h-11 w-full items-center px-4 text-left font-semibold hover:bg-wash';
+  return (
+    <details ref={menu} className="relative z-30 lg:hidden">
+      <summary
+        aria-label="Places"
+        className="flex h-10 w-10 cursor-pointer list-none items-center justify-center text-[22px] font-bold"
+      >
+        ≡
+      </summary>
+      <nav
+        aria-label="Places"
+        className="absolute right-0 min-w-44 border-[1.5px] border-edge bg-white py-1 shadow-lg"
+        // Whatever is chosen, it closes.
+        onClick={() => {
+          menu.current?.removeAttribute('open');
+        }}
+      >
+        {PLACES.map(([to, name]) => (
+          <NavLink key={to} to={to} end className={row}>
+            {name}
+          </NavLink>
+        ))}
+        <button type="button" className={row} onClick={openPalette}>
+          All commands
+        </button>
+        <button type="button" className={row} onClick={openHelp}>
+          Help
+        </button>
+      </nav>
+    </details>
   );
 }

@@ -12,4 +12,3 @@ export * from './schools.js';
 export * from './set-aside.js';
 export * from './settled.js';
 export * from './sure.js';
-export { helpFor } from './help-content.js';

@@ -1,6 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { helpFor } from '../frame/index.js';
 import { renderGuide } from './render-guide.js';
 
 const DOCS = join(__dirname, '../../../../docs');
@@ -8,23 +7,8 @@ const text = readFileSync(join(DOCS, 'guide.md'), 'utf8');
 const { html, sections } = renderGuide(text, (name) => `/pictures/${name}`);
 
 describe('the guide', () => {
-  it('has a section for the help of every screen', () => {
+  it('gives each section a name of its own', () => {
     const ids = [...html.matchAll(/ id="([^"]+)"/g)].map(([, id]) => id);
-    const stages = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect'].map((stage) => `/jobs/1/${stage}`);
-    for (const path of [
-      ...stages,
-      '/',
-      '/jobs',
-      '/bench',
-      '/sheets',
-      '/shelf',
-      '/shelf/new',
-      '/shop',
-      '/recipes',
-      '/chart',
-      '/log',
-    ])
-      expect(ids).toContain(helpFor(path).section);
     expect(new Set(ids).size).toBe(ids.length);
   });
   it('lists its sections in order, and leaves no name in a title', () => {

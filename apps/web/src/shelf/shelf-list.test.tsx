@@ -107,10 +107,10 @@ describe('a card of the shelf', () => {
     fireEvent.click(screen.getByRole('button', { name: tees[1]?.size ?? '' }));
     expect(screen.getByRole('link').getAttribute('href')).toBe(`/shelf/${tees[1]?.id ?? ''}`);
   });
-  it('holds the rest in one menu', () => {
+  it('holds the rest in one menu', async () => {
     const { add, save, all } = acts();
     card([named('Drawstring bag')], all);
-    const menu = screen.getByRole('button', { name: 'More for Drawstring bag' });
+    const menu = await screen.findByRole('button', { name: 'More for Drawstring bag' });
     const choose = (name: string) => {
       fireEvent.keyDown(menu, { key: 'Enter' });
       fireEvent.click(screen.getByRole('menuitem', { name }));
