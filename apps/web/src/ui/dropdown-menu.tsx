@@ -1,5 +1,5 @@
 import { DropdownMenu as Radix } from 'radix-ui';
-import type { MenuProps } from './menu.js';
+import type { MenuProps } from './menu-props.js';
 
 /** What is done now and then, behind three dots. `label` says of what. */
 export default function DropdownMenu({ label, items }: MenuProps) {

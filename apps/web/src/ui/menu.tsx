@@ -1,15 +1,5 @@
 import { lazy, Suspense } from 'react';
-
-export interface MenuItem {
-  label: string;
-  act: () => void;
-}
-
-export interface MenuProps {
-  /** Of what it is. */
-  label: string;
-  items: readonly MenuItem[];
-}
+import type { MenuProps } from './menu-props.js';
 
 /** Fetched when a screen has one: the first screen has none. */
 const DropdownMenu = lazy(() => import('./dropdown-menu.js'));
