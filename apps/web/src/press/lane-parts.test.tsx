@@ -9,14 +9,16 @@ import {
   type Guidance,
   type Task,
 } from '@kanga/core/bench';
-import { asking, type RunPlan } from '@kanga/core/job';
+import { asking, type JobView, type RunPlan } from '@kanga/core/job';
 import { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PRESS } from '@kanga/core/testing';
 import { DueCard } from './due-card.js';
 import { Meanwhile, Rack } from './meanwhile.js';
 import { StepStrip } from './step-strip.js';
+import { OtherActs } from './other-acts.js';
 import type { LaneState } from './use-lane.js';
 
 jest.mock('../data/index.js', () => ({ usePrint: () => ({ text: (words: string) => words }) }));
+jest.mock('../draw/index.js', () => ({ FaultPicker: () => null }));
 jest.mock('../frame/index.js', () => ({ useSettled: () => () => true }));
 jest.mock('./use-lane.js', () => ({
   actOf: (task: Task | null) => JSON.stringify(task),
@@ -115,6 +117,28 @@ describe('what goes on beside the press', () => {
     render(<Rack lane={laneAt(100, [closed, through], 'the press tells')} onDone={jest.fn()} />);
     expect(screen.getByRole('group', { name: 'Cooling' }).textContent).toContain('piece 1 0:45');
     expect(screen.queryByRole('button')).toBeNull();
+  });
+});
+
+describe('repeating a step', () => {
+  const offered = (lane: LaneState): (string | null)[] => {
+    const act = jest.fn();
+    render(
+      <OtherActs
+        {...{ view: {} as JobView, lane, record: act, narrow: false, page: 'repeat', onPage: act, onUndo: null }}
+      />,
+    );
+    const beds = screen.queryAllByRole('group', { name: /go back to/ });
+    return beds.flatMap((bed) => within(bed).getAllByRole('button')).map((one) => one.textContent);
+  };
+  it('offers what is done, and nothing that is only about to be', () => {
+    expect(offered(laneAt(0, [], 'each pressing'))).toEqual([]);
+    cleanup();
+    expect(offered(laneAt(20, [closed], 'each pressing'))).toEqual(['Lint-roll', 'Lay it in']);
+  });
+  it('led by every step offers the same', () => {
+    const lint = moved('done', 0, 0, 0);
+    expect(offered(laneAt(5, [lint], 'every step'))).toEqual(['Lint-roll']);
   });
 });
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { GUIDANCES, tellingOf, type Guidance, type Task } from '@kanga/core/bench';
+import { dueStep, GUIDANCES, tellingOf, type Guidance, type Task } from '@kanga/core/bench';
 import { swapTo, type JobView } from '@kanga/core/job';
 import { setLiked, usePrint, useShop, useWho } from '../data/index.js';
 import { FaultPicker } from '../draw/index.js';
@@ -20,20 +20,20 @@ function underWay({ todo }: LaneState): Task[] {
 
 function Repeat({ lane, record }: { lane: LaneState; record: Write }) {
   const { plan } = lane;
-  const beds = underWay(lane).filter(({ step }) => step > 0);
+  const beds = underWay(lane).filter((task) => dueStep(task) > 0);
   if (beds.length === 0) return <p className="text-lg">No step is done yet.</p>;
-  return beds.map(({ bed, pieces, step }) => (
-    <fieldset key={bed} className="mb-3">
+  return beds.map((task) => (
+    <fieldset key={task.bed} className="mb-3">
       <legend className="mb-1 font-semibold">
-        {plan.pieces > 1 && `Piece ${pieces.map((piece) => piece + 1).join(', ')}: `}go back to
+        {plan.pieces > 1 && `Piece ${task.pieces.map((piece) => piece + 1).join(', ')}: `}go back to
       </legend>
       <div className="grid gap-2 sm:grid-cols-2">
-        {plan.steps.slice(0, step).map((what, at) => (
+        {plan.steps.slice(0, dueStep(task)).map((what, at) => (
           <Button
             key={at}
             className={BIG}
             onClick={() => {
-              record({ kind: 'repeat', bed, step: at });
+              record({ kind: 'repeat', bed: task.bed, step: at });
             }}
           >
             {what.title}
@@ -206,8 +206,7 @@ export function OtherActs({
   };
   const { first, press, inPress } = lane.todo;
   // A card of several steps is not skipped as a whole: the first of them that is due is.
-  const due = first && first.before.length > 0 ? first.step - first.before.length : null;
-  const skipped = first && { bed: first.bed, step: due ?? first.step, what: first.before[0] ?? first.what };
+  const skipped = first && { bed: first.bed, step: dueStep(first), what: first.before[0] ?? first.what };
   const running = inPress && press?.clock?.startedAt ? press : null;
   const act = (label: string, happened: Happening | Page | null) => (
     <Button

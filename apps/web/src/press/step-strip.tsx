@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { dueStep } from '@kanga/core/bench';
 import type { Step } from '@kanga/core/stack';
 import { Dialog } from '../ui/index.js';
 import { taskOf, type LaneState } from './use-lane.js';
@@ -9,7 +10,7 @@ export function StepStrip({ lane }: { lane: LaneState }) {
   const task = taskOf(lane);
   if (!task) return null;
   const { steps } = lane.plan;
-  const from = task.step - task.before.length;
+  const from = dueStep(task);
   const last = steps[from - 1];
   const next = steps[task.step + task.after.length + 1];
   return (

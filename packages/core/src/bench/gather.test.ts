@@ -16,6 +16,7 @@ import type { Step } from '../stack/index.js';
 import {
   allPressed,
   benchState,
+  dueStep,
   GUIDANCES,
   packEvents,
   tellingOf,
@@ -203,6 +204,8 @@ describe('however hands are led, and whoever changes it on the way', () => {
             const guidance = guidances.next().value as Guidance;
             const { first, meanwhile, rack } = todoOf(run, state, null, guidance);
             if (!first) break;
+            // Of what is gathered, the step that the bed is at is the one that is due.
+            expect(dueStep(first)).toBe(state.beds[first.bed]?.step);
             const choice = [first, first, meanwhile ?? first, rack[0] ?? first][picks.next().value as number] ?? first;
             const event = tell(tellingOf(choice), i * 30);
             events.push(event);

@@ -1,7 +1,7 @@
 import { readClock, SOON_SECONDS } from './clock.js';
 import type { Guidance } from './guidance.js';
 import type { BenchPlan, BenchState } from './state.js';
-import { tellingOf, type Task } from './task.js';
+import { dueStep, tellingOf, type Task } from './task.js';
 import { todoOf } from './todo.js';
 
 /** What a press that tells of itself has done: an event without its head. */
@@ -48,7 +48,7 @@ function whenClosedOn(task: Task | null): LeverEvent[] {
   // Closed to wait for the heat: the wait is on, and ends by what the plate reads.
   if (what.kind !== 'recover' || before.length === 0) return [];
   const laid: LeverEvent = { kind: 'done', bed, step: step - 1 };
-  return [before.length === 1 ? laid : { ...laid, from: step - before.length }];
+  return [before.length === 1 ? laid : { ...laid, from: dueStep(task) }];
 }
 
 /** What follows when the press opens: its clock ends; a dwell cut short by more than the last seconds was stopped, and is due again. */

@@ -16,6 +16,9 @@ export interface Task {
   after: readonly Step[];
 }
 
+/** The first step of a task that is not over, counted from 0: of several told by one act `step` is the one that tells them all. */
+export const dueStep = ({ step, before }: Pick<Task, 'step' | 'before'>): number => step - before.length;
+
 /** What is told when a task is done: an event without its head. */
 export interface Told {
   kind: 'start' | 'done';
@@ -26,10 +29,11 @@ export interface Told {
   seconds?: number;
 }
 /** What is told when a task is done: what was stopped is finished with the seconds that are left. */
-export function tellingOf({ event, bed, step, clock, stopped, before, after }: Task): Told {
+export function tellingOf(task: Task): Told {
+  const { event, bed, step, clock, stopped, before, after } = task;
   if (event === 'start' && stopped && clock) return { kind: event, bed, step, seconds: clock.seconds };
   const told: Told = { kind: event, bed, step: step + after.length };
-  return before.length + after.length > 0 ? { ...told, from: step - before.length } : told;
+  return before.length + after.length > 0 ? { ...told, from: dueStep(task) } : told;
 }
 /** What is told when what was stopped is pressed whole again. */
 export const wholeAgain = ({ bed, step }: Task): Told => ({ kind: 'start', bed, step });
