@@ -1,12 +1,10 @@
 import type { ReactNode } from 'react';
 import { namePieces, readClock, type Task } from '@kanga/core/bench';
 import { asking } from '@kanga/core/job';
-import { formatClock } from '@kanga/core/units';
+import { formatClock, lowered } from '@kanga/core/units';
 import { useSettled } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { actOf, type LaneState } from './use-lane.js';
-
-const lowered = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** A board on the table, and a clock. */
 const SIGNS = {

@@ -5,7 +5,7 @@ import { boundsOf, polygonOf, rectPolygon, svgPath, unionOf, type Polygon } from
 import { mapOf } from '@kanga/core/heat';
 import type { Press } from '@kanga/core/shop';
 import { bedPicture, type Layer, type PressBed } from '@kanga/core/stack';
-import type { UnitPrinter } from '@kanga/core/units';
+import { capitalised, type UnitPrinter } from '@kanga/core/units';
 import { HaloText, HeatPicture } from '../draw/index.js';
 
 interface Props {
@@ -215,6 +215,5 @@ export function BedLegend({ bed, layers, print }: Pick<Props, 'bed' | 'layers' |
         `each ${print.size(bed.zone.width, bed.zone.height)}${even ? `, ${even}` : ''}`,
         `${print.length(LEAST_OVERLAP)} or more pressed twice at a seam`,
       ];
-  const text = words.join('; ');
-  return <p className="text-[14.5px] text-soft">{`${text.charAt(0).toUpperCase()}${text.slice(1)}.`}</p>;
+  return <p className="text-[14.5px] text-soft">{`${capitalised(words.join('; '))}.`}</p>;
 }

@@ -1,13 +1,11 @@
 import { useState } from 'react';
 import { SCHOOLS, SCHOOL_KEYS, schoolOf, type HouseRules } from '@kanga/core/shop';
+import { lowered } from '@kanga/core/units';
 import { Schools } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Dialog } from '../ui/index.js';
 
-const said = (house: HouseRules, key: keyof HouseRules): string => {
-  const { label } = schoolOf(house, key);
-  return label.charAt(0).toLowerCase() + label.slice(1);
-};
+const said = (house: HouseRules, key: keyof HouseRules): string => lowered(schoolOf(house, key).label);
 
 /** What is done otherwise than the house does, in this job alone; and the way to do something otherwise, and back. */
 export function JobRules() {

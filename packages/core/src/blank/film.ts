@@ -1,4 +1,4 @@
-import { temperatureText } from '../units/index.js';
+import { lowered, temperatureText } from '../units/index.js';
 import { baseKindOf } from './base.js';
 import { isHardGoods, type BlankDescription } from './blank.js';
 
@@ -43,7 +43,7 @@ export const filmFor = (blank: Pick<BlankDescription, 'family' | 'baseColour'>):
   isHardGoods(blank.family) ? null : FILMS[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
 
 /** A film as it is named within a sentence. */
-export const filmInText = ({ name }: Pick<Film, 'name'>): string => name.charAt(0).toLowerCase() + name.slice(1);
+export const filmInText = ({ name }: Pick<Film, 'name'>): string => lowered(name);
 
 /** Whether a print is to read right on its paper, as an opaque film is; dye (null) and a film that is laid face down are mirrored. */
 export const readsRight = (film: Film | null): boolean => film !== null && !film.mirrored;

@@ -1,5 +1,5 @@
 import { namePieces, tellingOf, type BenchState, type PlateHeat, type Task } from '../bench/index.js';
-import type { UnitPrinter } from '../units/index.js';
+import { capitalised, formatCount, lowered, type UnitPrinter } from '../units/index.js';
 import type { Command, NextAction } from './action.js';
 import type { RunPlan } from './job.js';
 
@@ -36,8 +36,6 @@ const AT_IRON = {
 /** How a pressing is told of at a press, or at a hand iron. */
 export const wordsAt = (ironed: boolean): typeof AT_PRESS => (ironed ? AT_IRON : AT_PRESS);
 
-const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
-
 /** What is asked of the plate before it is closed; null: nothing. */
 export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter, ironed = false): BenchAction | null {
   switch (heat.kind) {
@@ -53,12 +51,12 @@ export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter, iro
       const minutes = Math.ceil(heat.wait / 60);
       const is = `the plate is at ${print.temperature(heat.celsius).split(' ')[0] ?? ''} of ${print.temperature(heat.dial)}`;
       return {
-        sentence: `Wait: ${is}, about ${plural(minutes, 'minute')}.`,
+        sentence: `Wait: ${is}, about ${formatCount(minutes, 'minute')}.`,
         label: ironed ? 'Press it cold…' : 'Close it cold…',
         command: { kind: 'bench', told: tellingOf(first) },
         sure: {
           title: ironed ? 'Press with a cold iron?' : 'Close the press on a cold plate?',
-          why: `${is.charAt(0).toUpperCase()}${is.slice(1)}. Dye that does not turn to gas stays on the paper, and the print comes out pale. What the plate read is kept with what lies on it, proves nothing, and is asked about when the piece is judged.`,
+          why: `${capitalised(is)}. Dye that does not turn to gas stays on the paper, and the print comes out pale. What the plate read is kept with what lies on it, proves nothing, and is asked about when the piece is judged.`,
           label: ironed ? 'Press it cold' : 'Close it cold',
         },
       };
@@ -66,7 +64,6 @@ export function heatAction(heat: PlateHeat, first: Task, print: UnitPrinter, iro
   }
 }
 
-const lowered = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 const listed = (steps: Task['before']) => steps.map(({ title }) => lowered(title)).join(', ');
 /** More things to do than this are not told in the line: the card beside it has them. */
 const MOST_TOLD = 2;
@@ -80,7 +77,7 @@ export function asking(task: Task, of: number, ironed = false): BenchAction {
   const words = wordsAt(ironed);
   const then = after.length > 0 ? `, ${listed(after)}` : '';
   const ready = before.length > MOST_TOLD ? 'Make it ready' : listed(before);
-  const first = ready.charAt(0).toUpperCase() + ready.slice(1);
+  const first = capitalised(ready);
   if (what.at === 'rack')
     return after.length > 0
       ? { sentence: `${says('When it is cool')}${then}.`, label: 'Off the rack', command }

@@ -10,7 +10,7 @@ import {
   type PressedCourse,
 } from '../bench/index.js';
 import { filmInText } from '../blank/index.js';
-import type { UnitPrinter } from '../units/index.js';
+import { capitalised, formatCount, type UnitPrinter } from '../units/index.js';
 import { STAGES, titleOf, type Stage } from '../finding/index.js';
 import { isLayout } from '../sheet/index.js';
 import type { NextAction } from './action.js';
@@ -21,9 +21,6 @@ import type { JobView } from './view.js';
 
 /** How many jigs limit what is under way; null: none are needed, or nobody counted. */
 export const jigsOf = ({ blank }: RunPlan): number | null => (blank.jig ? blank.jigs : null);
-
-const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
-const stageName = (stage: Stage) => stage.charAt(0).toUpperCase() + stage.slice(1);
 
 /** What a screen knows beside the job: the moment, what the plate reads now, °C (null: nothing measures it; undefined: not told yet), and what plates read while the clocks of this job ran. */
 export interface Seen {
@@ -48,7 +45,7 @@ function atBench(view: JobView, seen: Seen | null): NextAction {
   if (!first) {
     return {
       stage: 'press',
-      sentence: `All ${plural(plan.pieces, 'piece')} pressed. Look at each one while it is fresh.`,
+      sentence: `All ${formatCount(plan.pieces, 'piece')} pressed. Look at each one while it is fresh.`,
       label: 'Inspect',
       command: { kind: 'advance', to: 'inspect' },
     };
@@ -91,7 +88,7 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
     const rest = asPlanned.length < plan.pieces;
     return {
       stage: 'inspect',
-      sentence: `Mark any spoiled piece. ${rest ? `The other ${asPlanned.length}` : plural(asPlanned.length, 'piece')} good?`,
+      sentence: `Mark any spoiled piece. ${rest ? `The other ${asPlanned.length}` : formatCount(asPlanned.length, 'piece')} good?`,
       label: rest ? 'The rest is good' : 'All good',
       command: { kind: 'all-good', pieces: asPlanned },
     };
@@ -117,7 +114,7 @@ const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => stri
       : `${name} prints sharp at any size. Next, the paper.`;
   },
   sheet: ({ layout, transfers, media }) =>
-    `Print ${plural(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${plural(layout.sheets.length, 'length')} of ${media.name}` : `${plural(layout.sheets.length, 'sheet')} of ${media.name}`) : 'paper'}, at 100 %.`,
+    `Print ${formatCount(transfers, 'transfer')} on ${layout && isLayout(layout) && media ? (media.kind === 'roll' ? `${formatCount(layout.sheets.length, 'length')} of ${media.name}` : `${formatCount(layout.sheets.length, 'sheet')} of ${media.name}`) : 'paper'}, at 100 %.`,
   stack: ({ stack, plan }) =>
     plan
       ? 'The plan is frozen as it went to the press.'
@@ -141,7 +138,7 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
       return {
         stage,
         sentence: `${titleOf(block)}.`,
-        label: `Back to ${stageName(stage)}`,
+        label: `Back to ${capitalised(stage)}`,
         command: { kind: 'go', to: stage },
       };
     return {
@@ -163,12 +160,12 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
     return {
       stage: at,
       sentence: 'This job is at the press.',
-      label: `Back to ${stageName(job.reached)}`,
+      label: `Back to ${capitalised(job.reached)}`,
       command: { kind: 'go', to: job.reached },
     };
   }
   if (at === 'stack') return { stage: at, sentence, label: 'Start at the press', command: { kind: 'start-press' } };
-  return { stage: at, sentence, label: `On to ${stageName(next)}`, command: { kind: 'advance', to: next } };
+  return { stage: at, sentence, label: `On to ${capitalised(next)}`, command: { kind: 'advance', to: next } };
 }
 
 /** How ripe a stage is, for its tile: done, at hand, or still to come. */

@@ -1,6 +1,7 @@
 import type { Blank, Film, Template } from '../blank/index.js';
 import { overrule, type Decision, type Source } from '../finding/index.js';
 import type { Press } from '../shop/index.js';
+import { capitalised } from '../units/index.js';
 import { cautionOf, clumsyBy, namedSide, placing, TAKES, USUAL_COOL } from './step-facts.js';
 import type { Layer } from './layers.js';
 import type { Overrides, PressSettings } from './settings.js';
@@ -176,7 +177,7 @@ export function filmStepsOf(
       title: cold ? 'Peel cold' : 'Peel hot',
       how: film.mirrored
         ? 'The carrier, low and evenly, at once.'
-        : `${film.finish.under.charAt(2).toUpperCase()}${film.finish.under.slice(3)}, low and evenly.`,
+        : `${capitalised(film.finish.under.slice(2))}, low and evenly.`,
       at: cold ? 'table' : 'press',
       hands: 1,
       takes: TAKES.peel,

@@ -1,6 +1,7 @@
 import { isHardGoods, type Blank, type Template } from '../blank/index.js';
 import { TORN_GAP } from '../sheet/index.js';
 import { schoolOf, type HouseRules, type Press } from '../shop/index.js';
+import { capitalised } from '../units/index.js';
 import { HELD_IN_SHORT, holdOf } from './hold.js';
 import { cutUp, isOtherwise, padOf, squeezed, USUAL_THICKNESS, type PadChoice } from './pads.js';
 import { wayUpOf } from './way-up.js';
@@ -53,7 +54,6 @@ const HOT_PLATES: Partial<Record<Press['kind'], [string, string]>> = {
   'hand iron': ['Iron', 'without steam'],
 };
 
-const spaced = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const PLAIN = { thickness: 0.1 };
 
 /** The parts that stacks are made of, each with its size and its reason. */
@@ -111,7 +111,7 @@ function partsOf(blank: Blank, template: Template, house: HouseRules, press: Pre
     }),
     blank: (up: boolean): Layer => ({
       role: 'blank',
-      name: spaced(blank.name.split(',')[0] ?? blank.name),
+      name: capitalised(blank.name.split(',')[0] ?? blank.name),
       detail: round
         ? 'coating to the transfer'
         : up

@@ -3,7 +3,7 @@ import { isFirmer, type Blank, type PressureLevel, type Process } from '../blank
 import { overrule, type Decision, type NotTaken } from '../finding/index.js';
 import { equivalentDwell, USUAL_ENERGY } from '../heat/index.js';
 import { USUAL_HOUSE, type HouseRules, type Printer } from '../shop/index.js';
-import { clamped, temperatureText } from '../units/index.js';
+import { capitalised, clamped, temperatureText } from '../units/index.js';
 import { byFives, candidatesFor, type Candidate, type Said } from './candidates.js';
 import { TONER_FROM, type Peel } from './chart.js';
 import type { Sectioning } from './press-bed.js';
@@ -117,7 +117,7 @@ function take<K extends Key>(
     if (value === said.value) return 'It says the same.';
     if (from !== set[0] && !set.includes(one))
       return `It goes with settings that ${set[0]?.name ?? ''} does not share.`;
-    return `${sentence(from.name)} outranks it.`;
+    return `${capitalised(from.name)} outranks it.`;
   };
   const notTaken = says
     .filter((one) => one !== taken)
@@ -139,8 +139,6 @@ function take<K extends Key>(
     },
   };
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The decision with another value for a reason of arithmetic or of safety; what it was stands among what was not taken. */
 const bent = <T>(decision: Decision<T>, value: T, why: string, formula: string, not: string): Decision<T> => ({
@@ -169,7 +167,7 @@ function pairedDwell(
   return bent(
     time.decision,
     dwell,
-    `${sentence(heat.from.name)} says another temperature and no time: the dwell that gives the same result there.`,
+    `${capitalised(heat.from.name)} says another temperature and no time: the dwell that gives the same result there.`,
     ARRHENIUS,
     `It goes with ${temperatureText(own)}.`,
   );

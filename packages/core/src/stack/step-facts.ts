@@ -1,6 +1,6 @@
 import { besideOf, type Blank, type Template } from '../blank/index.js';
 import type { HouseRules, Press } from '../shop/index.js';
-import { lengthText } from '../units/index.js';
+import { capitalised, lengthText } from '../units/index.js';
 
 export const STEP_KINDS = [
   'prepare',
@@ -128,7 +128,7 @@ function awayFromMiddle({ bleedBox: cut, width, height }: Template): string {
 
 /** How a transfer is peeled: as the chart remarks, unless the user chose to peel another way. */
 export function peeling(remark: string, asUsual: boolean): string {
-  const words = asUsual ? `${remark.charAt(0).toUpperCase()}${remark.slice(1)}. ` : '';
+  const words = asUsual ? `${capitalised(remark)}. ` : '';
   return `${words}${words.includes('one motion') ? 'A' : 'In one motion; a'} second touch ghosts.`;
 }
 

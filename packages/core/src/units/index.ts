@@ -4,3 +4,4 @@ export * from './length.js';
 export * from './quantity.js';
 export * from './shop-units.js';
 export * from './in-text.js';
+export * from './words.js';
