@@ -66,7 +66,7 @@ export const USUAL_SHEET: SheetChoices = {
   arrangement: null,
 };
 
-/** Gap between pieces between pieces, mm. */
+/** Gap between pieces, mm. */
 export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
 /** Room between pieces whose edges are torn, mm: half of it hangs on each as a feathered rim. From memory, no published source: about 1/2 in. */
 export const TORN_GAP = 24;
