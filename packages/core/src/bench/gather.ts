@@ -9,7 +9,7 @@ const isTold = (plan: BenchPlan, step: number): boolean => {
 };
 
 /** The next step from here on, itself included, for which `found` holds; the number of steps when there is none. */
-function nextStep(plan: BenchPlan, from: number, found: (step: number) => boolean): number {
+export function nextStep(plan: BenchPlan, from: number, found: (step: number) => boolean): number {
   let step = from;
   while (step < plan.steps.length && !found(step)) step++;
   return step;

@@ -3,7 +3,6 @@ export * from './as-planned.js';
 export * from './clock.js';
 export * from './cooling.js';
 export * from './event.js';
-export * from './gather.js';
 export * from './guidance.js';
 export * from './lever.js';
 export * from './packed.js';

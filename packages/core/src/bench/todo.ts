@@ -1,5 +1,5 @@
 import type { Step } from '../stack/index.js';
-import { gathered, gatheredOffRack } from './gather.js';
+import { gathered, gatheredOffRack, nextStep } from './gather.js';
 import type { Guidance } from './guidance.js';
 import type { Task } from './task.js';
 import { clockOf, type Bed, type BenchPlan, type BenchState } from './state.js';
@@ -90,24 +90,24 @@ export function todoOf(
   const busy = inside !== null && (inside.clock?.startedAt ?? null) !== null;
   const told = (task: Task | null) => task && gathered(plan, task, guidance);
   const led = guidance === 'every step';
-  const firstTold = told(first);
   return {
-    press: opening === first ? firstTold : told(opening),
+    press: told(opening),
     inPress: inside !== null,
-    table: table === first ? firstTold : told(table),
+    table: told(table),
     rack: rack.map((task) => gatheredOffRack(plan, task, guidance)),
     held: next && !free ? `All ${jigs ?? 0} jigs are in use.` : null,
-    first: firstTold,
+    first: told(first),
     meanwhile: busy && led ? table : null,
     ahead: busy && !led && table ? { pieces: table.pieces, steps: tableSteps(plan, table.step) } : null,
   };
 }
 
 /** What hands do at the table from a step on, before it comes to the press. */
-function tableSteps({ steps }: BenchPlan, from: number): Step[] {
-  const until = steps.findIndex(({ at }, step) => step >= from && at !== 'table');
-  return steps.slice(from, until < 0 ? steps.length : until);
-}
+const tableSteps = (plan: BenchPlan, from: number): Step[] =>
+  plan.steps.slice(
+    from,
+    nextStep(plan, from, (step) => plan.steps[step]?.at !== 'table'),
+  );
 
 const endOf = ({ clock }: Task): number =>
   clock?.startedAt ? Date.parse(clock.startedAt) + clock.seconds * 1000 : Infinity;
