@@ -21,8 +21,8 @@ import {
   heatAction,
   isIron,
   jigsOf,
+  type BenchAction,
   type JobView,
-  type NextAction,
   type RunPlan,
 } from '@kanga/core/job';
 import type { Happened } from '@kanga/contract/bench';
@@ -65,7 +65,7 @@ export interface LaneState {
   /** Whether the plate may be closed on what comes next. */
   heat: PlateHeat;
   /** What is to be done, as the line says it; null when all is pressed. */
-  action: Omit<NextAction, 'stage'> | null;
+  action: BenchAction | null;
   now: string;
 }
 
@@ -115,7 +115,7 @@ function useSounds(phase: ClockPhase | null, on: boolean) {
 /** The state of a lane, read anew several times a second while one of its clocks runs. Null while nothing is at the press. */
 export function useLane({ plan, bench: state }: JobView, sounds: boolean): LaneState | null {
   const liked = useLiked();
-  const guidance = plan && state ? guidanceOf(plan, state, liked) : 'every step';
+  const guidance = useMemo(() => (plan && state ? guidanceOf(plan, state, liked) : 'every step'), [plan, state, liked]);
   const todo = useMemo(
     () => (plan && state ? todoOf(plan, state, jigsOf(plan), guidance) : null),
     [plan, state, guidance],
