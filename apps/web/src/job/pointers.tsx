@@ -27,7 +27,7 @@ const POINTS: Record<Stage, readonly (readonly [where: string, words: string])[]
   press: [
     ['[data-testid="bench"]', 'What to do now, and the clock.'],
     ['[data-testid="next"]', 'Closed? Opened? One tap, or Space.'],
-    ['[data-testid="bench"] button[aria-haspopup="dialog"]:last-of-type', 'Undo, stop, scrap, guidance.'],
+    ['[data-testid="more"]', 'Undo, stop, scrap, guidance.'],
   ],
   inspect: [
     ['[data-testid="piece-1"]', 'Each piece: good or spoiled.'],

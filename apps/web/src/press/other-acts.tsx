@@ -228,7 +228,11 @@ export function OtherActs({
       onOpenChange={(open) => {
         onPage(open ? 'choose' : null);
       }}
-      trigger={<Button className={`text-lg ${narrow ? 'min-h-20 px-4' : 'min-h-16 px-5'}`}>More…</Button>}
+      trigger={
+        <Button data-testid="more" className={`text-lg ${narrow ? 'min-h-20 px-4' : 'min-h-16 px-5'}`}>
+          More…
+        </Button>
+      }
     >
       {page === 'choose' && (
         <div className="grid gap-2">
