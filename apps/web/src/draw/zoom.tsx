@@ -1,5 +1,6 @@
 import { useGesture } from '@use-gesture/react';
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { dialogIsOpen } from '../ui/index.js';
 import { PIXELS_PER_MM, zoomAbout, type Zoom } from './zoom-math.js';
 
 /** What is taken hold of by its own gestures, and is not the ground that pans. */
@@ -13,7 +14,7 @@ const isFree = (event: KeyboardEvent): boolean =>
   !event.metaKey &&
   !event.altKey &&
   !(event.target as Element | null)?.closest('input,textarea,select,[role="dialog"]') &&
-  document.querySelector('[role="dialog"]') === null;
+  !dialogIsOpen();
 
 /**
  * A drawing that can be looked at closely: wheel, pinch, the keys + − 0 1 and its buttons zoom about the place that is pointed at, a drag on its ground moves it.

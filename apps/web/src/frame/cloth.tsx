@@ -1,9 +1,10 @@
-import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Header } from './header.js';
 import { KeptStrip } from './kept-strip.js';
 import { Selvedge } from './motif.js';
 import { onHelp } from './help-door.js';
 import { onPalette } from './palette-door.js';
+import { useDoor } from './screen-door.js';
 
 const Palette = lazy(() => import('./palette.js'));
 const Help = lazy(() => import('./help.js'));
@@ -20,22 +21,8 @@ export function Cloth({
   children: ReactNode;
   foot?: ReactNode;
 }) {
-  const [palette, setPalette] = useState(false);
-  const [help, setHelp] = useState(false);
-  useEffect(
-    () =>
-      onHelp(() => {
-        setHelp(true);
-      }),
-    [],
-  );
-  useEffect(
-    () =>
-      onPalette(() => {
-        setPalette(true);
-      }),
-    [],
-  );
+  const [palette, setPalette] = useDoor(onPalette);
+  const [help, setHelp] = useDoor(onHelp);
   return (
     <div className="relative flex min-h-full flex-col px-3.5 pb-3.5 lg:h-full">
       <Header>{head}</Header>

@@ -1,3 +1,4 @@
+import { dialogIsOpen } from '../ui/index.js';
 import { screenDoor } from './screen-door.js';
 
 /** Whether somebody is writing: then a question mark is a sign like any other. */
@@ -7,6 +8,5 @@ const isWriting = (target: EventTarget | null): boolean =>
 /** The help of a screen: by its button, or by the key `?`. */
 export const { open: openHelp, on: onHelp } = screenDoor(
   'help',
-  ({ key, ctrlKey, metaKey, target }) =>
-    key === '?' && !ctrlKey && !metaKey && !isWriting(target) && document.querySelector('[role="dialog"]') === null,
+  ({ key, ctrlKey, metaKey, target }) => key === '?' && !ctrlKey && !metaKey && !isWriting(target) && !dialogIsOpen(),
 );

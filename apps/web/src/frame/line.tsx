@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import type { NextAction } from '@kanga/core/job';
-import { Button, Key } from '../ui/index.js';
+import { Button, dialogIsOpen, Key } from '../ui/index.js';
 import { belongsElsewhere, watchFocus } from './keys.js';
 import { useSettled } from './settled.js';
 import { SureDialog } from './sure.js';
@@ -43,7 +43,7 @@ export function Line({
       const key = event.key === 'Enter' || (now.loud && (event.key === ' ' || event.key === 'ArrowRight'));
       if (!key || event.repeat || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || !now.able)
         return;
-      if (belongsElsewhere(event) || document.querySelector('[role="dialog"]')) return;
+      if (belongsElsewhere(event) || dialogIsOpen()) return;
       event.preventDefault();
       if (!now.action.sure) now.act();
     };

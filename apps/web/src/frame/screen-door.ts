@@ -1,3 +1,5 @@
+import { useEffect, useState } from 'react';
+
 /** Something that opens over any screen, asked for from anywhere: by name, or by a key. */
 export interface ScreenDoor {
   /** Asks for it, wherever it is mounted. */
@@ -26,4 +28,17 @@ export function screenDoor(name: string, isAskedBy: (event: KeyboardEvent) => bo
       };
     },
   };
+}
+
+/** Whether it stands open on this screen: from when it is asked for until it is closed. */
+export function useDoor(on: ScreenDoor['on']): [open: boolean, setOpen: (open: boolean) => void] {
+  const [open, setOpen] = useState(false);
+  useEffect(
+    () =>
+      on(() => {
+        setOpen(true);
+      }),
+    [on],
+  );
+  return [open, setOpen];
 }

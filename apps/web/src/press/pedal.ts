@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useSettled } from '../frame/index.js';
+import { dialogIsOpen } from '../ui/index.js';
 
 const KEY = 'kanga.pedal';
 
@@ -17,7 +18,7 @@ export function usePedal(act: () => void, offered: string): void {
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.code !== pedalKey() || event.repeat) return;
-      if (document.querySelector('[role="dialog"]')) return;
+      if (dialogIsOpen()) return;
       event.preventDefault();
       event.stopPropagation();
       if (latest.current.settled()) latest.current.act();

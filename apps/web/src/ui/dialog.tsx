@@ -1,6 +1,9 @@
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
+/** Whether a question is in front of everything else: keys belong to that alone. */
+export const dialogIsOpen = (): boolean => document.querySelector('[role="dialog"]') !== null;
+
 /** A question in front of everything else. Escape and the cross close it. */
 export function Dialog({
   title,
