@@ -3,7 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, ROOT, say } from './machine.mjs';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, QUIET, ROOT, say } from './machine.mjs';
 import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany } from './bench-server.mjs';
 import { NO_PAST, openServer } from './ground/server.mjs';
@@ -65,16 +65,6 @@ async function resultsOfMany(databaseUrl, url) {
     all: await asked('outcomes?days=3650'),
   };
 }
-
-/** Chromium, asking nobody outside. */
-const QUIET = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--no-first-run',
-];
 
 /** From a click on the address to the first screen with its pictures, and what had to be fetched for it. */
 async function firstScreen(url) {

@@ -173,3 +173,13 @@ export async function freePort() {
     if (await portIsFree(port)) return port;
   }
 }
+
+/** Chromium, asking nobody outside. */
+export const QUIET = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-first-run',
+];

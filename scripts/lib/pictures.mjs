@@ -2,13 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, ROOT, say } from './machine.mjs';
+import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, QUIET, ROOT, say } from './machine.mjs';
 import { asProgram, openServer } from './ground/server.mjs';
 import { withTestCluster } from './test.mjs';
 
 const FOLDER = join(ROOT, 'docs/screenshots');
 const SIZE = { width: 1280, height: 800 };
-const QUIET = ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'];
 
 /** Asks the server as a program of this machine. */
 function asking(url, data) {

@@ -10,8 +10,7 @@ const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', 
   query: '?url',
   import: 'default',
 });
-const addressOf = (name: string): string =>
-  Object.entries(PICTURES).find(([path]) => path.endsWith(`/${name}`))?.[1] ?? '';
+const addressOf = (name: string): string => PICTURES[`../../../../docs/screenshots/${name}`] ?? '';
 const { html, sections } = renderGuide(text, addressOf);
 
 /** The guide, as it ships with the application. Its one question: how is this done? */
