@@ -50,6 +50,21 @@ export default tseslint.config(
       ],
     },
   },
+  // Where a door is, the routes of the contract say.
+  {
+    files: ['apps/server/src/**/*.ts'],
+    ignores: ['apps/server/src/http/route.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          name: '@nestjs/common',
+          importNames: ['Get', 'Post', 'Put', 'Delete', 'Patch', 'All', 'HttpCode'],
+          message: 'Answer with @Route and the name of a route of the contract.',
+        },
+      ],
+    },
+  },
   {
     files: ['scripts/**/*.mjs', '*.mjs'],
     languageOptions: {

@@ -26,7 +26,9 @@ export default {
     project('core', ['<rootDir>/packages/core/src']),
     project('contract', ['<rootDir>/packages/contract/src']),
     project('server', ['<rootDir>/apps/server/src']),
-    project('web', ['<rootDir>/apps/web/src']),
+    project('web', ['<rootDir>/apps/web/src'], {
+      setupFiles: ['<rootDir>/scripts/lib/property-seed.ts', '<rootDir>/scripts/lib/browser-lacks.ts'],
+    }),
     project('devices', ['<rootDir>/apps/devices/src']),
     project('api', ['<rootDir>/apps/server/test']),
   ],

@@ -6,6 +6,7 @@ import Ajv2020 from 'ajv/dist/2020';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { ENDPOINTS, jsonSchemaOf, openApi } from './api/index.js';
+import { ROUTES } from './route/index.js';
 import { benchEventSchema } from './bench/index.js';
 import { blankSchema } from './blank/index.js';
 import { check, instantSchema } from './finding/index.js';
@@ -230,6 +231,7 @@ describe('published descriptions', () => {
   it('are generated from the schemas that validate', () => {
     const { paths } = openApi() as { paths: Record<string, Record<string, { summary: string }>> };
     for (const { method, path, summary } of ENDPOINTS) expect(paths[path]?.[method]?.summary).toBe(summary);
+    expect(ENDPOINTS.map(({ name }) => name).sort()).toEqual(Object.keys(ROUTES).sort());
   });
   it('are the same in docs/formats as in the code', () => {
     const published = JSON.parse(

@@ -67,7 +67,7 @@ class Fuzz {
   }
 
   async request(endpoint, ids) {
-    const { method, path, params = {}, query, body } = endpoint;
+    const { method, path, params, query, body } = endpoint;
     const bad = this.random.below(3);
     const filled = path.replace(/\{(\w+)\}/g, (_, name) => {
       const schema = params[name];

@@ -1,32 +1,32 @@
 import { pipeline } from 'node:stream/promises';
-import { Body, Controller, Get, Param, Post, Query, Req, Res } from '@nestjs/common';
+import { Body, Controller, Param, Query, Req, Res } from '@nestjs/common';
 import type { Art } from '@kanga/core/art';
 import { artListQuerySchema, artPageSchema, artSizeSchema, uploadQuerySchema } from '@kanga/contract/art';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { ArtService } from './art.service.js';
 
-@Controller('api/art')
+@Controller()
 export class ArtController {
   constructor(private readonly art: ArtService) {}
 
-  @Get()
+  @Route('arts')
   all(@Query(new Valid(artListQuerySchema)) query: { sha256?: string }): Promise<Art[]> {
     return this.art.all(query.sha256);
   }
 
-  @Post()
+  @Route('addArt')
   receive(@Query(new Valid(uploadQuerySchema)) query: { name: string }, @Req() request: Request): Promise<Art> {
     return this.art.receive(query.name, request);
   }
 
-  @Get(':id')
+  @Route('art')
   one(@Param('id', new Valid(idSchema)) id: string): Promise<Art> {
     return this.art.find(id);
   }
 
-  @Post(':id/pages')
+  @Route('addArtPage')
   page(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(artPageSchema)) sent: { page: number },
@@ -34,7 +34,7 @@ export class ArtController {
     return this.art.takePage(id, sent.page);
   }
 
-  @Get(':id/:size')
+  @Route('artPicture')
   async picture(
     @Param('id', new Valid(idSchema)) id: string,
     @Param('size', new Valid(artSizeSchema)) size: 'thumb' | 'preview' | 'original',

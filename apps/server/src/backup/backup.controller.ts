@@ -1,17 +1,18 @@
-import { Controller, Get, Post } from '@nestjs/common';
+import { Controller } from '@nestjs/common';
 import type { Backups } from '@kanga/core/backup';
+import { Route } from '../http/index.js';
 import { BackupService } from './backup.service.js';
 
-@Controller('api/backups')
+@Controller()
 export class BackupController {
   constructor(private readonly backups: BackupService) {}
 
-  @Get()
+  @Route('backups')
   all(): Promise<Backups> {
     return this.backups.all();
   }
 
-  @Post()
+  @Route('addBackup')
   async make(): Promise<Backups> {
     await this.backups.make('by-hand');
     return this.backups.all();

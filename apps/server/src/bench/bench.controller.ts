@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Sse, type MessageEvent } from '@nestjs/common';
+import { Body, Controller, Param, Sse, type MessageEvent } from '@nestjs/common';
 import {
   leverSchema,
   setPointSchema,
@@ -9,7 +9,7 @@ import {
 } from '@kanga/contract/bench';
 import { idSchema } from '@kanga/contract/finding';
 import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
-import { refuse, Valid } from '../http/index.js';
+import { expressPath, refuse, Route, Valid } from '../http/index.js';
 import { ActualRepository } from '../job/index.js';
 import { Live } from '../live/index.js';
 import { PressWatch } from './press-watch.service.js';
@@ -21,7 +21,7 @@ const BREATH = 20_000;
 /** Each open line costs memory, and a message for everything that happens. */
 const MOST_LINES = 200;
 
-@Controller('api')
+@Controller()
 export class BenchController {
   private lines = 0;
 
@@ -32,13 +32,13 @@ export class BenchController {
     private readonly said: Live,
   ) {}
 
-  @Get('bench')
+  @Route('bench')
   runs(): Promise<RunAtPress[]> {
     return this.book.list();
   }
 
   /** What happens at the presses, as it happens. */
-  @Sse('bench/live')
+  @Sse(expressPath('live'))
   live(): Observable<MessageEvent> {
     if (this.lines >= MOST_LINES)
       throw refuse(
@@ -58,13 +58,12 @@ export class BenchController {
     });
   }
 
-  @Get('jobs/:id/actuals')
+  @Route('actuals')
   courses(@Param('id', ID) id: string): Promise<ActualCourse[]> {
     return this.actuals.of(id);
   }
 
-  @Post('shop/presses/:id/set-point')
-  @HttpCode(200)
+  @Route('setPlate')
   set(
     @Param('id', ID) id: string,
     @Body(new Valid(setPointSchema)) { celsius }: { celsius: number },
@@ -72,8 +71,7 @@ export class BenchController {
     return this.watch.set(id, celsius);
   }
 
-  @Post('shop/presses/:id/lever')
-  @HttpCode(200)
+  @Route('moveLever')
   lever(@Param('id', ID) id: string, @Body(new Valid(leverSchema)) { closed }: { closed: boolean }): Promise<PressNow> {
     return this.watch.lever(id, closed);
   }

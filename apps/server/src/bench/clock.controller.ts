@@ -1,9 +1,10 @@
-import { Controller, Get, Header } from '@nestjs/common';
+import { Controller, Header } from '@nestjs/common';
+import { Route } from '../http/index.js';
 import { shopNow } from './shop-clock.js';
 
-@Controller('api/clock')
+@Controller()
 export class ClockController {
-  @Get()
+  @Route('clock')
   @Header('Cache-Control', 'no-store')
   now(): { now: string } {
     return { now: shopNow() };

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Param, Post, Put, Res } from '@nestjs/common';
+import { Body, Controller, Param, Res } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
 import {
   blankChangeSchema,
@@ -9,30 +9,30 @@ import {
 } from '@kanga/contract/blank';
 import { idSchema } from '@kanga/contract/finding';
 import type { Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { BlankService } from './blank.service.js';
 
-@Controller('api/blanks')
+@Controller()
 export class BlankController {
   constructor(private readonly blanks: BlankService) {}
 
-  @Get()
+  @Route('blanks')
   all(): Promise<Blank[]> {
     return this.blanks.all();
   }
 
-  @Post()
+  @Route('addBlank')
   async add(@Body(new Valid(newBlankSchema)) sent: NewBlank): Promise<Blank | undefined> {
     const [blank] = await this.blanks.add([sent]);
     return blank;
   }
 
-  @Post('table')
+  @Route('addBlanks')
   addTable(@Body(new Valid(newBlanksSchema)) sent: NewBlank[]): Promise<Blank[]> {
     return this.blanks.add(sent);
   }
 
-  @Put(':id')
+  @Route('changeBlank')
   change(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(blankChangeSchema)) sent: BlankChange,
@@ -40,7 +40,7 @@ export class BlankController {
     return this.blanks.change(id, sent);
   }
 
-  @Get(':id/template/:side')
+  @Route('blankTemplate')
   async template(
     @Param('id', new Valid(idSchema)) id: string,
     @Param('side') side: string,

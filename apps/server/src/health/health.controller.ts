@@ -1,15 +1,16 @@
-import { Controller, Get, Inject, Res } from '@nestjs/common';
+import { Controller, Inject, Res } from '@nestjs/common';
 import { openApi } from '@kanga/contract/api';
 import type { Response } from 'express';
 import type { Knex } from 'knex';
+import { Route } from '../http/index.js';
 import { DB } from '../db/index.js';
 
-@Controller('api')
+@Controller()
 export class HealthController {
   constructor(@Inject(DB) private readonly db: Knex) {}
 
   /** 200 only when the database answers and nothing is left to migrate. */
-  @Get('health')
+  @Route('health')
   async health(@Res() response: Response): Promise<void> {
     const { database, migrations } = await this.look();
     const ok = database === 'answers' && migrations === 'current';
@@ -29,7 +30,7 @@ export class HealthController {
     }
   }
 
-  @Get('docs')
+  @Route('docs')
   docs(): Record<string, unknown> {
     return openApi();
   }

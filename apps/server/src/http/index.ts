@@ -4,3 +4,4 @@ export * from './problem.filter.js';
 export * from './same-origin.js';
 export * from './own-token.js';
 export * from './disk.js';
+export * from './route.js';

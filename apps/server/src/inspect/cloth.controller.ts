@@ -1,19 +1,18 @@
-import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller } from '@nestjs/common';
 import { usedClothSchema, type TestCloth, type UsedCloth } from '@kanga/contract/inspect';
-import { refuse, Valid } from '../http/index.js';
+import { refuse, Route, Valid } from '../http/index.js';
 import { ClothRepository } from './cloth.repository.js';
 
-@Controller('api/test-cloth')
+@Controller()
 export class ClothController {
   constructor(private readonly cloth: ClothRepository) {}
 
-  @Get()
+  @Route('testCloth')
   kept(): Promise<TestCloth[]> {
     return this.cloth.kept();
   }
 
-  @Post('used')
-  @HttpCode(200)
+  @Route('useTestCloth')
   async used(@Body(new Valid(usedClothSchema)) { id, blankId, by }: UsedCloth): Promise<TestCloth[]> {
     if (!(await this.cloth.use(id, blankId, by)))
       throw refuse(

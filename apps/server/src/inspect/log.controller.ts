@@ -1,27 +1,27 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Controller, Get, Query, Res } from '@nestjs/common';
+import { Controller, Query, Res } from '@nestjs/common';
 import { logExportSchema, logQuerySchema, type LogPage, type LogQuery } from '@kanga/contract/job';
 import type { Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { LogRepository } from './log.repository.js';
 import { asCsv, asJson } from './log-table.js';
 
-@Controller('api/log')
+@Controller()
 export class LogController {
   constructor(private readonly log: LogRepository) {}
 
-  @Get()
+  @Route('log')
   page(@Query(new Valid(logQuerySchema)) asked: LogQuery): Promise<LogPage> {
     return this.log.page(asked);
   }
 
-  @Get('names')
+  @Route('logNames')
   names(): Promise<{ presses: string[]; blanks: string[]; people: string[] }> {
     return this.log.names();
   }
 
-  @Get('export')
+  @Route('exportLog')
   async export(
     @Query(new Valid(logExportSchema)) { format, ...asked }: LogQuery & { format: 'csv' | 'json' },
     @Res() response: Response,

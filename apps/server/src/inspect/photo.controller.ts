@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { Controller, Get, Inject, Param, Post, Req, Res } from '@nestjs/common';
+import { Controller, Inject, Param, Req, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 import { ForeignReader, task, TooMuch } from '../foreign/index.js';
-import { notFound, refuse, Valid } from '../http/index.js';
+import { notFound, refuse, Route, Valid } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import type { readPhoto } from './read-photo.js';
 
@@ -32,7 +32,7 @@ async function bytesOf(request: Request): Promise<Buffer> {
 }
 
 /** Photographs of what was found on pieces. */
-@Controller('api')
+@Controller()
 export class PhotoController {
   constructor(
     @Inject(DB) private readonly db: Knex,
@@ -41,7 +41,7 @@ export class PhotoController {
   ) {}
 
   /** Takes a photograph in: upright, smaller, and without what a camera writes about where it was. */
-  @Post('jobs/:id/photos')
+  @Route('addPhoto')
   async keep(@Param('id', ID) jobId: string, @Req() request: Request): Promise<{ id: string }> {
     await this.jobs.job(jobId);
     const sent = await bytesOf(request);
@@ -62,7 +62,7 @@ export class PhotoController {
     return { id };
   }
 
-  @Get('photos/:id')
+  @Route('photo')
   async show(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const row = await this.db('photo').where({ id }).first<{ data: Buffer } | undefined>('data');
     if (!row) throw notFound('photograph', id);

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Param, Query } from '@nestjs/common';
 import type { Waiver } from '@kanga/core/finding';
 import type { Approval, JobChange, JobFile, PackedJobFile, Repeat } from '@kanga/core/job';
 import { idSchema, newWaiverSchema } from '@kanga/contract/finding';
@@ -13,34 +13,34 @@ import {
   type JobSummary,
   type NewJob,
 } from '@kanga/contract/job';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { JobService } from './job.service.js';
 
-@Controller('api/jobs')
+@Controller()
 export class JobController {
   constructor(private readonly jobs: JobService) {}
 
-  @Get()
+  @Route('jobs')
   list(@Query(new Valid(jobsQuerySchema)) { list = 'here' }: { list?: JobList }): Promise<JobSummary[]> {
     return this.jobs.list(list);
   }
 
-  @Post()
+  @Route('addJob')
   open(@Body(new Valid(newJobSchema)) sent: NewJob): Promise<JobFile> {
     return this.jobs.open(sent);
   }
 
-  @Get(':id')
+  @Route('job')
   file(@Param('id', new Valid(idSchema)) id: string): Promise<JobFile> {
     return this.jobs.file(id);
   }
 
-  @Get(':id/packed')
+  @Route('packedJob')
   packed(@Param('id', new Valid(idSchema)) id: string): Promise<PackedJobFile> {
     return this.jobs.packed(id);
   }
 
-  @Put(':id')
+  @Route('changeJob')
   save(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(jobChangeSchema)) change: JobChange,
@@ -49,8 +49,7 @@ export class JobController {
   }
 
   /** Puts a job away, out of the lists, or takes it out again. */
-  @Post(':id/archive')
-  @HttpCode(200)
+  @Route('archiveJob')
   archive(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(archiveSchema)) { archived }: { archived: boolean },
@@ -59,19 +58,18 @@ export class JobController {
   }
 
   /** Deletes a job; for a time it can be taken back. */
-  @Delete(':id')
+  @Route('deleteJob')
   remove(@Param('id', new Valid(idSchema)) id: string): Promise<JobSummary> {
     return this.jobs.putAway(id, 'deleted_at', true);
   }
 
-  @Post(':id/undelete')
-  @HttpCode(200)
+  @Route('undeleteJob')
   undelete(@Param('id', new Valid(idSchema)) id: string): Promise<JobSummary> {
     return this.jobs.putAway(id, 'deleted_at', false);
   }
 
   /** Opens a job that does this one again, or some of its pieces. */
-  @Post(':id/repeat')
+  @Route('repeatJob')
   repeat(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(repeatSchema)) wanted: Repeat,
@@ -79,7 +77,7 @@ export class JobController {
     return this.jobs.repeat(id, wanted);
   }
 
-  @Post(':id/waivers')
+  @Route('waive')
   waive(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(newWaiverSchema)) waiver: Pick<Waiver, 'code' | 'reason'>,
@@ -87,7 +85,7 @@ export class JobController {
     return this.jobs.waive(id, waiver);
   }
 
-  @Post(':id/approval')
+  @Route('approve')
   approve(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(newApprovalSchema)) sent: Pick<Approval, 'by' | 'fingerprint'>,

@@ -1,21 +1,21 @@
 import { pipeline } from 'node:stream/promises';
-import { Controller, Get, Param, Post, Req, Res } from '@nestjs/common';
+import { Controller, Param, Req, Res } from '@nestjs/common';
 import type { JobFile } from '@kanga/core/job';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { TicketService } from './ticket.service.js';
 
-@Controller('api/jobs')
+@Controller()
 export class TicketController {
   constructor(private readonly tickets: TicketService) {}
 
-  @Post('ticket')
+  @Route('importTicket')
   import(@Req() request: Request): Promise<JobFile> {
     return this.tickets.import(request);
   }
 
-  @Get(':id/ticket')
+  @Route('ticket')
   async export(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
     const { name, stream } = await this.tickets.export(id);
     response.type('application/zip').attachment(name);

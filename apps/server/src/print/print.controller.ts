@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
-import { Body, Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs/common';
+import { Body, Controller, Param, Query, Req, Res } from '@nestjs/common';
 import type { PrintRecord } from '@kanga/core/sheet';
 import { idSchema } from '@kanga/contract/finding';
 import {
@@ -12,40 +12,40 @@ import {
   type PrinterReport,
 } from '@kanga/contract/sheet';
 import type { Request, Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { originOf } from '../sheet/index.js';
 import { PrintService } from './print.service.js';
 
 const ID = new Valid(idSchema);
 const SHEET = new Valid<string>(sheetNumberSchema);
 
-@Controller('api/prints')
+@Controller()
 export class PrintController {
   constructor(private readonly prints: PrintService) {}
 
-  @Get()
+  @Route('prints')
   list(@Query(new Valid(printsQuerySchema)) { job }: { job?: string }): Promise<PrintRecord[]> {
     return this.prints.list(job);
   }
 
-  @Post()
+  @Route('addPrint')
   ask(@Body(new Valid(newPrintSchema)) wanted: NewPrint, @Req() request: Request): Promise<PrintRecord> {
     return this.prints.ask(wanted, originOf(request));
   }
 
-  @Get(':id')
+  @Route('print')
   find(@Param('id', ID) id: string): Promise<PrintRecord> {
     return this.prints.record(id);
   }
 
-  @Get(':id/pdf')
+  @Route('printPdf')
   async pdf(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const { stream, name } = await this.prints.pdf(id);
     response.type('application/pdf').attachment(name);
     await pipeline(stream, response);
   }
 
-  @Get(':id/png/:sheet')
+  @Route('printPng')
   async png(
     @Param('id', ID) id: string,
     @Param('sheet', SHEET) sheet: string,
@@ -57,7 +57,7 @@ export class PrintController {
     });
   }
 
-  @Get(':id/cut/:sheet')
+  @Route('cutLines')
   async cutLines(
     @Param('id', ID) id: string,
     @Param('sheet', SHEET) sheet: string,
@@ -67,26 +67,22 @@ export class PrintController {
     response.type('image/svg+xml').attachment(name).send(svg);
   }
 
-  @Post(':id/render')
-  @HttpCode(200)
+  @Route('renderPrint')
   again(@Param('id', ID) id: string): Promise<PrintRecord> {
     return this.prints.again(id);
   }
 
-  @Post(':id/send')
-  @HttpCode(200)
+  @Route('sendPrint')
   send(@Param('id', ID) id: string): Promise<PrintRecord> {
     return this.prints.send(id);
   }
 
-  @Post(':id/cancel')
-  @HttpCode(200)
+  @Route('cancelPrint')
   cancel(@Param('id', ID) id: string): Promise<PrintRecord> {
     return this.prints.cancel(id);
   }
 
-  @Post(':id/settle')
-  @HttpCode(200)
+  @Route('settlePrint')
   settle(
     @Param('id', ID) id: string,
     @Body(new Valid(settleSchema)) { printed, by }: { printed: boolean; by: string },
@@ -94,13 +90,13 @@ export class PrintController {
     return this.prints.settle(id, printed, by);
   }
 
-  @Get('printers/:id/mirror-test')
+  @Route('mirrorTest')
   async mirrorTest(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const pdf = await this.prints.mirrorTest(id);
     response.type('application/pdf').attachment('kanga-mirror-test.pdf').send(Buffer.from(pdf));
   }
 
-  @Get('printers/:id')
+  @Route('printerReport')
   report(@Param('id', ID) id: string): Promise<PrinterReport> {
     return this.prints.report(id);
   }

@@ -1,19 +1,19 @@
-import { Controller, Get, Post, Query, Req } from '@nestjs/common';
+import { Controller, Query, Req } from '@nestjs/common';
 import { uploadQuerySchema } from '@kanga/contract/art';
 import type { Request } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { ProfileService } from './profile.service.js';
 
-@Controller('api/proof-profile')
+@Controller()
 export class ProfileController {
   constructor(private readonly profiles: ProfileService) {}
 
-  @Get()
+  @Route('profile')
   name(): Promise<{ name: string | null }> {
     return this.profiles.name();
   }
 
-  @Post()
+  @Route('setProfile')
   keep(
     @Query(new Valid(uploadQuerySchema)) query: { name: string },
     @Req() request: Request,

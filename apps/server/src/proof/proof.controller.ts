@@ -1,21 +1,21 @@
-import { Controller, Get, Param, Query, Res } from '@nestjs/common';
+import { Controller, Param, Query, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
 import { lookSchema, proofQuerySchema, type ProofLook } from '@kanga/contract/sheet';
 import type { Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { ProofService } from './proof.service.js';
 
-@Controller('api/jobs/:id/proof')
+@Controller()
 export class ProofController {
   constructor(private readonly proofs: ProofService) {}
 
-  @Get()
+  @Route('proof')
   async pdf(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
     const { name, data } = await this.proofs.pdf(id);
     response.type('application/pdf').attachment(name).send(Buffer.from(data));
   }
 
-  @Get(':side/:look')
+  @Route('proofPicture')
   async png(
     @Param('id', new Valid(idSchema)) id: string,
     @Param('side') side: string,

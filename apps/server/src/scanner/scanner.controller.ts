@@ -1,10 +1,10 @@
-import { Controller, Get, Query, Res } from '@nestjs/common';
+import { Controller, Query, Res } from '@nestjs/common';
 import { ART_LIMITS } from '@kanga/core/art';
 import { glassSchema, scanQuerySchema, type Glass } from '@kanga/contract/blank';
 import { check } from '@kanga/contract/finding';
 import type { Response } from 'express';
 import { config } from '../config.js';
-import { refuse, Valid } from '../http/index.js';
+import { refuse, Route, Valid } from '../http/index.js';
 import { ask, NotReached, OutboundRefused } from '../outbound/index.js';
 
 const away = () =>
@@ -19,7 +19,7 @@ const away = () =>
 const SCAN = { mostBytes: ART_LIMITS.bytes, mostMs: 180_000, silence: 120_000 };
 
 /** The scanner on the bench, as far as there is one. */
-@Controller('api/scanner')
+@Controller()
 export class ScannerController {
   private async ask(path: string, limits: Partial<typeof SCAN> = {}): Promise<Buffer> {
     const { scanner } = config();
@@ -35,7 +35,7 @@ export class ScannerController {
     });
   }
 
-  @Get()
+  @Route('glass')
   async glass(): Promise<Glass> {
     const told = await this.ask('/glass');
     const checked = check(glassSchema, readJson(told));
@@ -43,7 +43,7 @@ export class ScannerController {
     return checked.value;
   }
 
-  @Get('scan')
+  @Route('scan')
   async scan(
     @Query(new Valid(scanQuerySchema)) query: { item: string; ppi: string },
     @Res() response: Response,

@@ -1,20 +1,20 @@
 import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
-import { Controller, Get, Param, Req, Res } from '@nestjs/common';
+import { Controller, Param, Req, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { SheetService } from './sheet.service.js';
 
 /** Where the asker reached Kanga: what the codes on labels open. */
 export const originOf = (request: Request): string => `${request.protocol}://${request.get('host') ?? '127.0.0.1'}`;
 
-@Controller('api/jobs/:id/sheet')
+@Controller()
 export class SheetController {
   constructor(private readonly sheets: SheetService) {}
 
-  @Get()
+  @Route('sheet')
   async print(
     @Param('id', new Valid(idSchema)) id: string,
     @Req() request: Request,
@@ -27,7 +27,7 @@ export class SheetController {
     });
   }
 
-  @Get('insert')
+  @Route('insert')
   async insert(@Param('id', new Valid(idSchema)) id: string, @Res() response: Response): Promise<void> {
     const { svg, name } = await this.sheets.insert(id);
     response.type('image/svg+xml').attachment(name).send(svg);

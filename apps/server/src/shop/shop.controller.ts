@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, Param, Put } from '@nestjs/common';
+import { Body, Controller, Param } from '@nestjs/common';
 import type { Media, Press, Printer, Settings } from '@kanga/core/shop';
 import { idSchema } from '@kanga/contract/finding';
 import {
@@ -11,24 +11,24 @@ import {
   type PrinterWords,
   type Shop,
 } from '@kanga/contract/shop';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { ShopService } from './shop.service.js';
 
-@Controller('api/shop')
+@Controller()
 export class ShopController {
   constructor(private readonly shop: ShopService) {}
 
-  @Get()
+  @Route('shop')
   read(): Promise<Shop> {
     return this.shop.read();
   }
 
-  @Put('settings')
+  @Route('changeSettings')
   saveSettings(@Body(new Valid(settingsSchema)) settings: Settings): Promise<Settings> {
     return this.shop.saveSettings(settings);
   }
 
-  @Put('printers/:id')
+  @Route('setPrinter')
   savePrinter(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(printerWordsSchema)) words: PrinterWords,
@@ -36,12 +36,12 @@ export class ShopController {
     return this.shop.savePrinter(id, words);
   }
 
-  @Delete('printers/:id')
+  @Route('removePrinter')
   takePrinter(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
     return this.shop.take('printer', id);
   }
 
-  @Put('presses/:id')
+  @Route('setPress')
   savePress(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(pressWordsSchema)) words: PressWords,
@@ -49,12 +49,12 @@ export class ShopController {
     return this.shop.savePress(id, words);
   }
 
-  @Delete('presses/:id')
+  @Route('removePress')
   takePress(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
     return this.shop.take('press', id);
   }
 
-  @Put('media/:id')
+  @Route('setMedia')
   saveMedia(
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(mediaWordsSchema)) words: MediaWords,
@@ -62,7 +62,7 @@ export class ShopController {
     return this.shop.saveMedia(id, words);
   }
 
-  @Delete('media/:id')
+  @Route('removeMedia')
   takeMedia(@Param('id', new Valid(idSchema)) id: string): Promise<Shop> {
     return this.shop.take('media', id);
   }

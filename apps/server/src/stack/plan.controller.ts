@@ -1,27 +1,27 @@
-import { Controller, Get, Param, Post, Req, Res } from '@nestjs/common';
+import { Controller, Param, Req, Res } from '@nestjs/common';
 import type { RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { ResultRepository } from '../job/index.js';
 import { originOf } from '../sheet/index.js';
 import { CardService } from './card.service.js';
 import { PlanService } from './plan.service.js';
 
-@Controller('api/jobs/:id')
+@Controller()
 export class PlanController {
   constructor(
     private readonly plans: PlanService,
     private readonly cards: CardService,
   ) {}
 
-  @Post('plan')
+  @Route('freezePlan')
   freeze(@Param('id', new Valid(idSchema)) id: string): Promise<RunPlan> {
     return this.plans.freeze(id);
   }
 
-  @Get('press-card')
+  @Route('pressCard')
   async card(
     @Param('id', new Valid(idSchema)) id: string,
     @Req() request: Request,
@@ -32,11 +32,11 @@ export class PlanController {
   }
 }
 
-@Controller('api/proven')
+@Controller()
 export class ProvenController {
   constructor(private readonly results: ResultRepository) {}
 
-  @Get()
+  @Route('proven')
   list(): Promise<Proven[]> {
     return this.results.proven();
   }

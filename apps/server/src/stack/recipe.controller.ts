@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
+import { Body, Controller } from '@nestjs/common';
 import type { Recipe } from '@kanga/core/inspect';
 import {
   newRecipeSchema,
@@ -7,36 +7,35 @@ import {
   type RecipeFile,
   type RecipesTaken,
 } from '@kanga/contract/stack';
-import { Valid } from '../http/index.js';
+import { Route, Valid } from '../http/index.js';
 import { RecipeRepository } from '../job/index.js';
 import { RecipeService } from './recipe.service.js';
 
-@Controller('api/recipes')
+@Controller()
 export class RecipeController {
   constructor(
     private readonly recipes: RecipeRepository,
     private readonly book: RecipeService,
   ) {}
 
-  @Get()
+  @Route('recipes')
   held(): Promise<Recipe[]> {
     return this.recipes.held();
   }
 
   /** Accepts settings as the recipe; the same id again changes nothing. */
-  @Post()
+  @Route('addRecipe')
   async accept(@Body(new Valid(newRecipeSchema)) sent: NewRecipe): Promise<Recipe[]> {
     await this.recipes.add([{ ...sent, settings: { ...sent.settings, accepted: true }, at: new Date().toISOString() }]);
     return this.recipes.held();
   }
 
-  @Get('export')
+  @Route('exportRecipes')
   export(): Promise<RecipeFile> {
     return this.book.export();
   }
 
-  @Post('import')
-  @HttpCode(200)
+  @Route('importRecipes')
   import(@Body(new Valid(recipeFileSchema)) file: RecipeFile): Promise<RecipesTaken> {
     return this.book.import(file);
   }

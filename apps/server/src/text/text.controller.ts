@@ -1,12 +1,12 @@
-import { Controller, Get, Param, Res } from '@nestjs/common';
+import { Controller, Param, Res } from '@nestjs/common';
 import { FONTS, type FontId } from '@kanga/core/text';
 import type { Response } from 'express';
-import { notFound } from '../http/index.js';
+import { notFound, Route } from '../http/index.js';
 import { fontFile } from './faces.js';
 
-@Controller('api/fonts')
+@Controller()
 export class TextController {
-  @Get(':font/:subset')
+  @Route('fontCut')
   font(@Param('font') font: string, @Param('subset') subset: string, @Res() response: Response): void {
     const known = Object.entries(FONTS).find(([id]) => id === font);
     if (!known?.[1].subsets.some((one) => one === subset)) throw notFound('font', `${font}/${subset}`);

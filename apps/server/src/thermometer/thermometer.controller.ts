@@ -1,7 +1,7 @@
-import { Body, Controller, Logger, Post } from '@nestjs/common';
+import { Body, Controller, Logger } from '@nestjs/common';
 import { aimSchema, fromTenths, THERMOMETER_REGISTERS, toTenths, type Aim } from '@kanga/contract/bench';
 import { config } from '../config.js';
-import { refuse, Valid } from '../http/index.js';
+import { refuse, Route, Valid } from '../http/index.js';
 import { openModbus, type ModbusClient } from '../modbus/index.js';
 
 /** At the end of an address: it can be told where it is held, as the stand-in can. */
@@ -16,12 +16,12 @@ const away = () =>
   );
 
 /** The infrared thermometer on the bench, as far as there is one, over Modbus TCP. */
-@Controller('api/thermometer')
+@Controller()
 export class ThermometerController {
   private readonly logger = new Logger('Kanga');
 
   /** What it reads where it is aimed now. Nonsense is handed on as it is: the fit of the plate says that it is not believed. */
-  @Post('reading')
+  @Route('readThermometer')
   async reading(@Body(new Valid(aimSchema)) aim: Aim): Promise<{ celsius: number }> {
     const { thermometer } = config();
     if (!thermometer) throw away();

@@ -2,17 +2,15 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { ART_LIMITS, type Art } from '@kanga/core/art';
 import type { Problem } from '@kanga/contract/finding';
-import { api, artQuery, pictureUrl, problemFrom, queryClient, upload } from '../data/index.js';
+import { artQuery, call, pictureUrl, problemFrom, queryClient, upload } from '../data/index.js';
 import { Button, FileInput } from '../ui/index.js';
 import { hashOf } from '../workers/index.js';
 
 /** Sends a picture, unless the server has the very same one already: then that is taken, and nothing is sent. */
 async function bring(file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<Art> {
   const sha256 = await hashOf(file, signal);
-  const [known] = await api<Art[]>(`art?sha256=${sha256}`);
-  return (
-    known ?? upload<Art>(`art?name=${encodeURIComponent(file.name.trim() || 'picture')}`, file, onProgress, signal)
-  );
+  const [known] = await call('arts', { query: { sha256 } });
+  return known ?? upload('addArt', { query: { name: file.name.trim() || 'picture' }, body: file }, onProgress, signal);
 }
 
 /** Uploading one picture: how far it is, and what was wrong with it. */

@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { otherSizes, proposedAgain, saidFor, sameSize, withoutPieces, type OtherSize } from '@kanga/core/art';
-import { changeOf, type JobFile } from '@kanga/core/job';
-import { api, blanksQuery, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { changeOf } from '@kanga/core/job';
+import { blanksQuery, call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -24,7 +24,7 @@ export function OtherSizes() {
   const part = useMutation({
     mutationFn: async ({ size, pieces }: OtherSize) => {
       await session.flush();
-      const opened = await api<JobFile>(`jobs/${job.id}/repeat`, { method: 'POST', json: { pieces } });
+      const opened = await call('repeatJob', { id: job.id, body: { pieces } });
       const goods = inSize(size);
       const { version } = opened.job;
       const other = {
@@ -35,7 +35,7 @@ export function OtherSizes() {
         version,
         ...(goods ? { blankId: goods.id, bleed: null, design: saidFor(proposedAgain(job.design), goods) } : {}),
       };
-      return api<JobFile>(`jobs/${opened.job.id}`, { method: 'PUT', json: other });
+      return call('changeJob', { id: opened.job.id, body: other });
     },
     onSuccess: async (_, { pieces }) => {
       const run = withoutPieces(job.run ?? [], pieces);

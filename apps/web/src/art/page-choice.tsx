@@ -1,13 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Art } from '@kanga/core/art';
-import { api, artQuery, problemFrom, queryClient } from '../data/index.js';
+import { artQuery, call, problemFrom, queryClient } from '../data/index.js';
 import { ParsedField, ProblemText } from '../ui/index.js';
 import type { Designing } from './use-design.js';
 
 /** Another page of the same file. */
 export function PageChoice({ art, designing }: { art: Art; designing: Designing }) {
   const take = useMutation({
-    mutationFn: (page: number) => api<Art>(`art/${art.id}/pages`, { method: 'POST', json: { page } }),
+    mutationFn: (page: number) => call('addArtPage', { id: art.id, body: { page } }),
     onSuccess: async (other) => {
       await queryClient.invalidateQueries(artQuery);
       designing.bring(other, false);

@@ -1,7 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { approvalState, fingerprintOf, type JobFile } from '@kanga/core/job';
-import { api, problemFrom, useDay } from '../data/index.js';
+import { approvalState, fingerprintOf } from '@kanga/core/job';
+import { addressOf } from '@kanga/contract/route';
+import type { ProofLook } from '@kanga/contract/sheet';
+import { call, problemFrom, useDay } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, Dialog, FileField, ProblemText, TextField } from '../ui/index.js';
 
@@ -36,12 +38,7 @@ function LookPicture({ src, caption }: { src: string; caption: string }) {
 /** The ICC profile of the printer and paper: with it the proof can be looked at through what they can show. */
 function Profile({ look, name, refresh }: { look: string; name: string | null; refresh: () => void }) {
   const give = useMutation({
-    mutationFn: (file: File) =>
-      api<{ name: string }>(`proof-profile?name=${encodeURIComponent(file.name)}`, {
-        method: 'POST',
-        body: file,
-        type: 'application/octet-stream',
-      }),
+    mutationFn: (file: File) => call('setProfile', { query: { name: file.name }, body: file }),
     onSuccess: refresh,
   });
   return (
@@ -70,9 +67,9 @@ function Approval() {
     mutationFn: async () => {
       await session.flush();
       const file = session.read().file;
-      return api<JobFile>(`jobs/${file.job.id}/approval`, {
-        method: 'POST',
-        json: { by: by.trim(), fingerprint: fingerprintOf(file) },
+      return call('approve', {
+        id: file.job.id,
+        body: { by: by.trim(), fingerprint: fingerprintOf(file) },
       });
     },
     onSuccess: (file) => {
@@ -126,12 +123,12 @@ export function ProofDialog() {
   const [version, setVersion] = useState(0);
   const profile = useQuery({
     queryKey: ['proof-profile'],
-    queryFn: () => api<{ name: string | null }>('proof-profile'),
+    queryFn: () => call('profile'),
     enabled: open,
   });
   const { job, printed, blank } = view;
   const shown = printed.includes(side) ? side : (printed[0] ?? 0);
-  const at = (look: string) => `/api/jobs/${job.id}/proof/${shown}/${look}?piece=${piece}&v=${version}`;
+  const at = (look: ProofLook) => addressOf('proofPicture', { id: job.id, side: shown, look }, { piece, v: version });
   return (
     <Dialog
       wide
@@ -180,7 +177,7 @@ export function ProofDialog() {
         <div className="flex gap-2">
           <a
             className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash"
-            href={`/api/jobs/${job.id}/proof`}
+            href={addressOf('proof', { id: job.id })}
             download
           >
             For the customer: PDF

@@ -5,6 +5,7 @@ import { proposedAgain, saidFor } from '@kanga/core/art';
 import { dyeShareOf, isHardGoods } from '@kanga/core/blank';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
+import { addressOf } from '@kanga/contract/route';
 import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey, ZoomField } from '../draw/index.js';
 import { DecisionFact, Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
@@ -154,7 +155,7 @@ function Facts(): ReactNode {
           {' · '}
           <a
             className="inline-flex min-h-6 items-center text-cyan underline"
-            href={`/api/blanks/${blank.id}/template/0`}
+            href={addressOf('blankTemplate', { id: blank.id, side: 0 })}
             download
           >
             Template as PDF

@@ -1,4 +1,6 @@
+import type { AnswerOf, BodyOf, QueryOf } from '@kanga/contract/api';
 import type { Problem } from '@kanga/contract/finding';
+import { addressOf, ROUTES, type ParamsOf, type Query, type RouteName } from '@kanga/contract/route';
 import { keepLater, KEPT_HEADER, keptText, PATIENCE } from '../kept/index.js';
 import { keptLine } from './kept-line.js';
 
@@ -39,23 +41,39 @@ async function problemOf(response: Response): Promise<Problem> {
   return { ...fallback, ...((await response.json()) as Partial<Problem>) };
 }
 
-interface Asked {
-  method?: 'GET' | 'POST' | 'PUT' | 'DELETE';
-  json?: unknown;
-  body?: Blob;
-  type?: string;
-  signal?: AbortSignal;
+/** What is sent to a door: its parameters, and, where it takes any, `query` and `body`. Bytes are a Blob. */
+export type Asked<N extends RouteName> = ParamsOf<N> &
+  ([QueryOf<N>] extends [never]
+    ? unknown
+    : object extends QueryOf<N>
+      ? { query?: QueryOf<N> }
+      : { query: QueryOf<N> }) &
+  ([BodyOf<N>] extends [never] ? unknown : { body: BodyOf<N> extends Uint8Array ? Blob : BodyOf<N> });
+/** A door that is sent nothing is asked by its name alone. */
+type Sent<N extends RouteName> = object extends Asked<N> ? [asked?: Asked<N>] : [asked: Asked<N>];
+
+/** What any door may be sent, once its own type was held against it. */
+type Loose = Record<string, string | number> & { query?: Query; body?: unknown };
+const looseOf = <N extends RouteName>(asked: Asked<N> | undefined): Loose => (asked ?? {}) as Loose;
+const placeOf = <N extends RouteName>(name: N, asked: Asked<N> | undefined): string =>
+  addressOf(name, looseOf(asked) as ParamsOf<N>, looseOf(asked).query);
+
+function requestOf<N extends RouteName>(name: N, asked: Asked<N> | undefined): RequestInit {
+  const { body } = looseOf(asked);
+  const method = ROUTES[name].method.toUpperCase();
+  if (body === undefined) return { method };
+  // A file is sent as it is: what kind it is, its own type would only claim.
+  if (body instanceof Blob) return { method, headers: { 'content-type': 'application/octet-stream' }, body };
+  return { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
 }
 
 /** The answer of the server; throws an ApiError that says what was wrong. */
-async function ask(path: string, { method = 'GET', json, body, type, signal }: Asked): Promise<Response> {
-  const headers: Record<string, string> =
-    json !== undefined ? { 'content-type': 'application/json' } : type ? { 'content-type': type } : {};
-  const request: RequestInit = { method, headers };
-  if (json !== undefined) request.body = JSON.stringify(json);
-  else if (body) request.body = body;
-  if (signal) request.signal = signal;
-  const response = await fetch(`/api/${path}`, request).catch((error: unknown) => {
+async function ask<N extends RouteName>(
+  name: N,
+  asked: Asked<N> | undefined,
+  signal: AbortSignal | null = null,
+): Promise<Response> {
+  const response = await fetch(placeOf(name, asked), { ...requestOf(name, asked), signal }).catch((error: unknown) => {
     if (error instanceof TypeError || signal?.aborted) throw new ApiError(0, OFFLINE);
     throw error;
   });
@@ -64,17 +82,22 @@ async function ask(path: string, { method = 'GET', json, body, type, signal }: A
   return response;
 }
 
-/** Asks the server; throws an ApiError that says what was wrong. */
-export const api = async <T>(path: string, asked: Asked = {}): Promise<T> =>
-  (await (await ask(path, asked)).json()) as T;
+/** Asks a door of the server by its name; what goes in and out is typed by the schemas that check it there. Throws an ApiError that says what was wrong. */
+export const call = async <N extends RouteName>(name: N, ...[asked]: Sent<N>): Promise<AnswerOf<N>> =>
+  (await (await ask(name, asked)).json()) as AnswerOf<N>;
+
+/** Asks a door that answers with a file. */
+export const callForFile = async <N extends RouteName>(name: N, ...[asked]: Sent<N>): Promise<Blob> =>
+  (await ask(name, asked)).blob();
 
 /** A large answer is written down when the screen that it is for stands, ms. */
 const WHEN_IT_STANDS = 3000;
 
 /** Asks the server for what this screen keeps by itself; while the server is away, what it last told. */
-export async function apiOrKept<T>(path: string): Promise<T> {
-  const kept = keptText(`/api/${path}`);
-  const keep = keepLater(`/api/${path}`);
+export async function callOrKept<N extends RouteName>(name: N, ...[asked]: Sent<N>): Promise<AnswerOf<N>> {
+  const place = placeOf(name, asked);
+  const kept = keptText(place);
+  const keep = keepLater(place);
   const gone = new AbortController();
   // Only who has something to go on with gives up waiting.
   const timer = setTimeout(() => {
@@ -83,30 +106,30 @@ export async function apiOrKept<T>(path: string): Promise<T> {
     });
   }, PATIENCE * 1000);
   try {
-    const text = await (await ask(path, { signal: gone.signal })).text();
+    const text = await (await ask(name, asked, gone.signal)).text();
     keep(text, WHEN_IT_STANDS);
-    return JSON.parse(text) as T;
+    return JSON.parse(text) as AnswerOf<N>;
   } catch (error) {
     const away = gone.signal.aborted || (error instanceof ApiError && error.offline);
     const last = away ? await kept : null;
     if (!last) throw error;
     keptLine.hear(last.given);
-    return JSON.parse(last.text) as T;
+    return JSON.parse(last.text) as AnswerOf<N>;
   } finally {
     clearTimeout(timer);
   }
 }
 
 /** Uploads a file as the body of a request, telling how far it is; `signal` cancels it. */
-export function upload<T>(
-  path: string,
-  file: Blob,
+export function upload<N extends RouteName>(
+  name: N,
+  asked: Asked<N> & { body: Blob },
   onProgress: (share: number) => void,
   signal: AbortSignal,
-): Promise<T> {
+): Promise<AnswerOf<N>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open('POST', `/api/${path}`);
+    request.open('POST', placeOf(name, asked));
     request.setRequestHeader('content-type', 'application/octet-stream');
     request.responseType = 'json';
     request.upload.onprogress = (event) => {
@@ -117,7 +140,7 @@ export function upload<T>(
     };
     request.onload = () => {
       const ok = request.status >= 200 && request.status < 300;
-      if (ok) resolve(request.response as T);
+      if (ok) resolve(request.response as AnswerOf<N>);
       else reject(new ApiError(request.status, (request.response as Problem | null) ?? OFFLINE));
     };
     request.onabort = () => {
@@ -126,7 +149,7 @@ export function upload<T>(
     signal.addEventListener('abort', () => {
       request.abort();
     });
-    request.send(file);
+    request.send(asked.body);
   });
 }
 

@@ -1,12 +1,12 @@
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Happened } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
+import { addressOf } from '@kanga/contract/route';
 import { keepAnswer } from '../kept/index.js';
-import { api, ApiError, problemFrom } from './api.js';
+import { ApiError, call, problemFrom } from './api.js';
 
 type Send = (jobId: string, events: BenchEvent[], since: number) => Promise<Happened>;
-const sendByApi: Send = (jobId, events, since) =>
-  api<Happened>(`jobs/${jobId}/events`, { method: 'POST', json: { events, since } });
+const sendByApi: Send = (jobId, events, since) => call('addEvents', { id: jobId, body: { events, since } });
 
 /** An entry that the server never takes, and why: it waits for somebody to look, and holds up none of the others. */
 export interface SetAside {
@@ -32,7 +32,7 @@ const REFUSED = [400, 404, 409, 413, 422];
 /** Writes down what is known to have happened from an entry on, for a reload while the server is away. */
 type Remember = (jobId: string, happened: Happened) => Promise<void>;
 const rememberHere: Remember = (jobId, happened) =>
-  keepAnswer(`/api/jobs/${jobId}/events?since=${happened.from}`, happened);
+  keepAnswer(addressOf('events', { id: jobId }, { since: happened.from }), happened);
 /** Keeps the order of entries that were made in the same instant. */
 let entries = 0;
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { api } from './api.js';
+import { call } from './api.js';
 
 /** What this machine’s clocks show, ms: the one on the wall, which somebody may put right, and one that only runs, but may stand still in sleep. */
 interface Shown {
@@ -21,7 +21,7 @@ const sincePartedBy = (here: Shown, now: Shown): number => now.wall - here.wall 
 /** Learns the server’s time; half the time of asking is allowed for. */
 export async function setClock(): Promise<void> {
   const before = performance.now();
-  const { now } = await api<{ now: string }>('clock');
+  const { now } = await call('clock');
   const here = shown();
   learned = { server: Date.parse(now) + (here.steady - before) / 2, here };
   localStorage.setItem(AHEAD, String(Math.round(learned.server - here.wall)));

@@ -1,7 +1,8 @@
 import { changeOf, packJobFile, type Job, type JobChange, type JobFile } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
+import { addressOf } from '@kanga/contract/route';
 import { keepAnswer } from '../kept/index.js';
-import { api, ApiError, problemFrom } from './api.js';
+import { ApiError, call, problemFrom } from './api.js';
 
 export type JobPatch = Partial<Omit<JobChange, 'version'>>;
 
@@ -15,10 +16,10 @@ export interface SessionState {
 }
 
 type Save = (id: string, change: JobChange) => Promise<JobFile>;
-const saveByApi: Save = (id, change) => api<JobFile>(`jobs/${id}`, { method: 'PUT', json: change });
+const saveByApi: Save = (id, change) => call('changeJob', { id, body: change });
 /** Writes the job down as the server has it, for a reload while the server is away. */
 type Remember = (file: JobFile) => Promise<void>;
-const rememberHere: Remember = (file) => keepAnswer(`/api/jobs/${file.job.id}/packed`, packJobFile(file));
+const rememberHere: Remember = (file) => keepAnswer(addressOf('packedJob', { id: file.job.id }), packJobFile(file));
 
 const RETRY_MS = 2000;
 const SETTLE_MS = 250;

@@ -2,6 +2,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { deviceFinding } from '@kanga/core/bench';
 import type { Finding } from '@kanga/core/finding';
 import type { LiveMessage, PressNow } from '@kanga/contract/bench';
+import { addressOf } from '@kanga/contract/route';
 
 /** What a listener is told: a message of the server, or that the line is open again and something may have been missed. */
 export type LiveNews = LiveMessage | { kind: 'again' };
@@ -97,7 +98,7 @@ export class LiveLine {
   }
 }
 
-export const liveLine = new LiveLine(() => new EventSource('/api/bench/live'));
+export const liveLine = new LiveLine(() => new EventSource(addressOf('live', {})));
 
 export const useLive = (): LiveState => useSyncExternalStore(liveLine.watch, liveLine.read);
 

@@ -1,20 +1,13 @@
 import { useEffect, useMemo } from 'react';
 import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
-import type { Art } from '@kanga/core/art';
-import type { Backups } from '@kanga/core/backup';
-import type { Blank } from '@kanga/core/blank';
-import { runsOf, type Outcomes, type Recipe } from '@kanga/core/inspect';
-import { unpackJobFile, type JobFile, type PackedJobFile, type ShopFloor } from '@kanga/core/job';
-import type { PrintRecord } from '@kanga/core/sheet';
-import type { Proven } from '@kanga/core/stack';
+import { runsOf } from '@kanga/core/inspect';
+import { unpackJobFile, type JobFile, type ShopFloor } from '@kanga/core/job';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { dayIn, unitPrinter, type UnitPrinter } from '@kanga/core/units';
-import type { ActualCourse, RunAtPress } from '@kanga/contract/bench';
-import type { TestCloth } from '@kanga/contract/inspect';
-import type { JobList, JobSummary } from '@kanga/contract/job';
+import type { JobList } from '@kanga/contract/job';
+import { addressOf } from '@kanga/contract/route';
 import type { Shop } from '@kanga/contract/shop';
-import type { Storage } from '@kanga/contract/tidy';
-import { api, apiOrKept, ApiError } from './api.js';
+import { ApiError, call, callForFile, callOrKept } from './api.js';
 import { useLive } from './live.js';
 
 export const queryClient = new QueryClient({
@@ -29,7 +22,7 @@ export const queryClient = new QueryClient({
   },
 });
 
-export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => api<Shop>('shop'), staleTime: 60_000 });
+export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => call('shop'), staleTime: 60_000 });
 /** The shop's time zone; this screen's own while the shop is not known. */
 export const shopZone = (): string =>
   queryClient.getQueryData(shopQuery.queryKey)?.settings.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -37,21 +30,20 @@ export const shopZone = (): string =>
 /** The day of a moment in the shop, wherever this screen stands. */
 export const shopDay = (moment: string): string => dayIn(shopZone(), moment);
 
-export const storageQuery = queryOptions({ queryKey: ['storage'], queryFn: () => api<Storage>('storage') });
+export const storageQuery = queryOptions({ queryKey: ['storage'], queryFn: () => call('storage') });
 /** The shop's backups; a command lists them, which takes a moment. */
 export const backupsQuery = queryOptions({
   queryKey: ['backups'],
-  queryFn: () => api<Backups>('backups'),
+  queryFn: () => call('backups'),
   staleTime: 60_000,
 });
-export const blanksQuery = queryOptions({ queryKey: ['blanks'], queryFn: () => api<Blank[]>('blanks') });
-export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => api<Art[]>('art') });
+export const blanksQuery = queryOptions({ queryKey: ['blanks'], queryFn: () => call('blanks') });
+export const artQuery = queryOptions({ queryKey: ['art'], queryFn: () => call('arts') });
 /** A picture with all that was read in its pixels; it never changes. */
 export const artOneQuery = (id: string) =>
-  queryOptions({ queryKey: ['art', id], queryFn: () => api<Art>(`art/${id}`), staleTime: Infinity });
+  queryOptions({ queryKey: ['art', id], queryFn: () => call('art', { id }), staleTime: Infinity });
 /** A job as the server has it now. */
-export const loadJob = async (id: string): Promise<JobFile> =>
-  unpackJobFile(await apiOrKept<PackedJobFile>(`jobs/${id}/packed`));
+export const loadJob = async (id: string): Promise<JobFile> => unpackJobFile(await callOrKept('packedJob', { id }));
 /** As long as a screen may take from the answer until it stands: a large run is read for a while before anybody looks after its file, ms. */
 const TO_STAND = 15_000;
 const jobFileQuery = (id: string) =>
@@ -74,41 +66,41 @@ export function useJobFile(id: string): JobFile {
 }
 /** Jobs that were put away, or deleted. */
 export const jobListQuery = (list: JobList) =>
-  queryOptions({ queryKey: ['jobs', list], queryFn: () => api<JobSummary[]>(`jobs?list=${list}`) });
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<JobSummary[]>('jobs') });
+  queryOptions({ queryKey: ['jobs', list], queryFn: () => call('jobs', { query: { list } }) });
+export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => call('jobs') });
 /** Every page of the log, whatever it is narrowed to. */
 export const LOG_KEY = ['log'];
 export const benchQuery = queryOptions({
   queryKey: ['bench'],
-  queryFn: () => api<RunAtPress[]>('bench'),
+  queryFn: () => call('bench'),
   staleTime: 0,
 });
 /** What plates read while the clocks of a job ran. */
 export const actualsQuery = (jobId: string) =>
-  queryOptions({ queryKey: ['actuals', jobId], queryFn: () => api<ActualCourse[]>(`jobs/${jobId}/actuals`) });
+  queryOptions({ queryKey: ['actuals', jobId], queryFn: () => call('actuals', { id: jobId }) });
 /** What came of the runs of the last days. */
 export const outcomesQuery = (days: number) =>
   queryOptions({
     queryKey: ['outcomes', days],
-    queryFn: async () => runsOf(await api<Outcomes>(`outcomes?days=${days}`)),
+    queryFn: async () => runsOf(await call('outcomes', { query: { days: String(days) } })),
   });
 
 /** What was pressed in this shop and what came of it; plans start from it. */
-export const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => api<Proven[]>('proven') });
+export const provenQuery = queryOptions({ queryKey: ['proven'], queryFn: () => call('proven') });
 
 /** Spoiled garments that are kept for tests. */
 export const testClothQuery = queryOptions({
   queryKey: ['test-cloth'],
-  queryFn: () => api<TestCloth[]>('test-cloth'),
+  queryFn: () => call('testCloth'),
 });
 /** The recipe of each blank, press and paper that has one. */
-export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => api<Recipe[]>('recipes') });
+export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => call('recipes') });
 
 /** The prints of a job, or the last ones of all; asked for again every second while one is on its way. */
 export const printsQuery = (jobId: string | null) =>
   queryOptions({
     queryKey: ['prints', jobId],
-    queryFn: () => api<PrintRecord[]>(jobId === null ? 'prints' : `prints?job=${jobId}`),
+    queryFn: () => call('prints', jobId === null ? {} : { query: { job: jobId } }),
     refetchInterval: ({ state }) =>
       state.data?.some((one) => ['rendering', 'sending', 'printing'].includes(one.state)) ? 1000 : false,
   });
@@ -140,7 +132,8 @@ export function usePrint(): UnitPrinter {
   return useMemo(() => unitPrinter(units), [units]);
 }
 
-export const pictureUrl = (artId: string, size: 'thumb' | 'preview'): string => `/api/art/${artId}/${size}`;
+export const pictureUrl = (artId: string, size: 'thumb' | 'preview'): string =>
+  addressOf('artPicture', { id: artId, size });
 
 /** A font with all its cuts; the part of Kanga that reads fonts comes with the first one. */
 const faceQuery = (id: FontId) =>
@@ -152,9 +145,8 @@ const faceQuery = (id: FontId) =>
       const [{ faceOf }, ...files] = await Promise.all([
         import('@kanga/core/shaping'),
         ...FONTS[id].subsets.map(async (subset) => {
-          const response = await fetch(`/api/fonts/${id}/${subset}`);
-          if (!response.ok) throw new Error(`The font ${FONTS[id].name} could not be loaded.`);
-          return new Uint8Array(await response.arrayBuffer());
+          const cut = await callForFile('fontCut', { font: id, subset });
+          return new Uint8Array(await cut.arrayBuffer());
         }),
       ]);
       return [id, faceOf(files)] as const;

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { api, problemFrom } from '../data/index.js';
+import { addressOf } from '@kanga/contract/route';
+import { call, problemFrom } from '../data/index.js';
 import { Button, FileInput, ProblemText } from '../ui/index.js';
 
 /** A photograph of what is seen: from the camera of a tablet, or a file. */
@@ -13,8 +14,7 @@ export function PhotoField({
   onPhoto: (photo: string | null) => void;
 }) {
   const send = useMutation({
-    mutationFn: (file: File) =>
-      api<{ id: string }>(`jobs/${jobId}/photos`, { method: 'POST', body: file, type: 'application/octet-stream' }),
+    mutationFn: (file: File) => call('addPhoto', { id: jobId, body: file }),
     onSuccess: ({ id }) => {
       onPhoto(id);
     },
@@ -23,7 +23,7 @@ export function PhotoField({
     <div className="mt-3">
       {photo ? (
         <div className="flex items-end gap-3">
-          <img src={`/api/photos/${photo}`} alt="The photograph" className="h-24 object-cover" />
+          <img src={addressOf('photo', { id: photo })} alt="The photograph" className="h-24 object-cover" />
           <Button
             onClick={() => {
               onPhoto(null);

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { faultOf, type FaultCode, type PieceSpot } from '@kanga/core/inspect';
 import type { JobView } from '@kanga/core/job';
+import { addressOf } from '@kanga/contract/route';
 import { FaultPicker, FaultPicture, Ripening } from '../draw/index.js';
 import { Button, Dialog, FormFoot } from '../ui/index.js';
 import { PhotoField } from './photo-field.js';
@@ -151,9 +152,9 @@ export function PieceCard({
       )}
       {spoiled?.note && <p className="px-3 pb-1 text-[14px] text-soft">“{spoiled.note}”</p>}
       {spoiled?.photo && (
-        <a href={`/api/photos/${spoiled.photo}`} target="_blank" rel="noreferrer" className="px-3 pb-2">
+        <a href={addressOf('photo', { id: spoiled.photo })} target="_blank" rel="noreferrer" className="px-3 pb-2">
           <img
-            src={`/api/photos/${spoiled.photo}`}
+            src={addressOf('photo', { id: spoiled.photo })}
             alt={`Photograph of piece ${piece + 1}`}
             className="h-20 object-cover"
           />

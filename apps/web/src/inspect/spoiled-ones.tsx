@@ -1,8 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { isHardGoods } from '@kanga/core/blank';
-import type { TestCloth } from '@kanga/contract/inspect';
-import { api, blanksQuery, problemFrom, queryClient, testClothQuery, useWho } from '../data/index.js';
+import { blanksQuery, call, problemFrom, queryClient, testClothQuery, useWho } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -13,8 +12,7 @@ export function SpoiledOnes() {
   const blanks = useQuery(blanksQuery).data;
   const cloth = useQuery(testClothQuery).data;
   const use = useMutation({
-    mutationFn: (blankId: string) =>
-      api<TestCloth[]>('test-cloth/used', { method: 'POST', json: { id: crypto.randomUUID(), blankId, by: who } }),
+    mutationFn: (blankId: string) => call('useTestCloth', { body: { id: crypto.randomUUID(), blankId, by: who } }),
     onSuccess: (kept) => {
       queryClient.setQueryData(testClothQuery.queryKey, kept);
     },

@@ -4,7 +4,7 @@ import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/
 import { pressedOf, type JobFile, type JobView } from '@kanga/core/job';
 import type { Overrides } from '@kanga/core/stack';
 import type { ActualCourse } from '@kanga/contract/bench';
-import { api, jobsQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
+import { call, jobsQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -17,9 +17,9 @@ const withChange = ({ house, ...others }: Overrides, { overrides = {} }: Change)
 
 /** A new job for just the spoiled pieces: as this one was planned, with the one change. */
 const repeat = ({ job }: JobView, pieces: readonly number[], change: Change): Promise<JobFile> =>
-  api<JobFile>(`jobs/${job.id}/repeat`, {
-    method: 'POST',
-    json: { pieces, overrides: withChange(job.overrides, change) },
+  call('repeatJob', {
+    id: job.id,
+    body: { pieces, overrides: withChange(job.overrides, change) },
   });
 
 function CauseItem({ cause }: { cause: Cause }) {

@@ -1,8 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useId } from 'react';
 import { useNavigate } from 'react-router';
-import type { JobFile } from '@kanga/core/job';
-import { api, artQuery, blanksQuery, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { artQuery, blanksQuery, call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { ProblemText } from '../ui/index.js';
 
 /** Takes in a job ticket that Kanga exported, here or in another shop. */
@@ -10,7 +9,7 @@ export function ImportTicket() {
   const id = useId();
   const navigate = useNavigate();
   const take = useMutation({
-    mutationFn: (zip: File) => api<JobFile>('jobs/ticket', { method: 'POST', body: zip, type: 'application/zip' }),
+    mutationFn: (zip: File) => call('importTicket', { body: zip }),
     onSuccess: async ({ job }) => {
       await Promise.all(
         [jobsQuery, artQuery, blanksQuery].map((query) => queryClient.invalidateQueries({ queryKey: query.queryKey })),

@@ -1,6 +1,11 @@
 /** @jest-environment jsdom */
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { unitPrinter } from '@kanga/core/units';
 import { JobForm } from './job-form.js';
+
+jest.mock('../data/index.js', () => ({
+  usePrint: () => unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' }),
+}));
 
 const start = { name: '', customer: '', due: null, pieces: 1 };
 const open = (more: Partial<Parameters<typeof JobForm>[0]> = {}) => {
@@ -21,19 +26,28 @@ const open = (more: Partial<Parameters<typeof JobForm>[0]> = {}) => {
 const write = (label: string, text: string) => {
   fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
 };
+const press = async (done: jest.Mock): Promise<void> => {
+  await waitFor(() => {
+    expect(button().disabled).toBe(false);
+  });
+  fireEvent.click(button());
+  await waitFor(() => {
+    expect(done).toHaveBeenCalled();
+  });
+};
 const button = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Open the job' });
 
 afterEach(cleanup);
 
 describe('the form of a job', () => {
-  it('wants a name, and gives what was written without the spaces round it', () => {
+  it('wants a name, and gives what was written without the spaces round it', async () => {
     const done = open();
     expect(button().disabled).toBe(true);
     write('What is it?', '  Club shirts ');
     write('How many pieces?', '24');
     write('Due', '2026-12-05');
     write('Customer', 'Pebblewick Runners');
-    fireEvent.click(button());
+    await press(done);
     expect(done).toHaveBeenCalledWith({
       name: 'Club shirts',
       customer: 'Pebblewick Runners',
@@ -41,24 +55,25 @@ describe('the form of a job', () => {
       pieces: 24,
     });
   });
-  it.each(['0', '-3', '2.5', '5001', 'many', ''])('takes no “%s” pieces, and says which it takes', (text) => {
+  it.each(['0', '-3', '2.5', '5001', 'many', ''])('takes no “%s” pieces, and says which it takes', async (text) => {
     const done = open({ start: { ...start, name: 'Shirts' } });
     write('How many pieces?', text);
-    expect(screen.getByRole('alert').textContent).toBe('Write a whole number from 1 to 5000.');
+    expect((await screen.findByRole('alert')).textContent).toBe('Write a whole number from 1 to 5000.');
     fireEvent.submit(button());
     expect(done).not.toHaveBeenCalled();
   });
-  it('leaves the day and the customer open, and keeps what the server refused', () => {
+  it('leaves the day and the customer open, and keeps what the server refused', async () => {
     const problem = { code: 'x', title: 'The name is taken', remedy: 'Choose another.', faults: [] };
     const done = open({ start: { ...start, name: 'Shirts' }, problem });
     expect(screen.getByRole('alert').textContent).toBe('The name is taken. Choose another.');
     expect(screen.getByLabelText<HTMLInputElement>('What is it?').value).toBe('Shirts');
-    fireEvent.click(button());
+    await press(done);
     expect(done).toHaveBeenCalledWith({ name: 'Shirts', customer: '', due: null, pieces: 1 });
   });
   it('changes no pieces once the plan is at the press, and nothing while it is being saved', () => {
     open({ fixedPieces: true, busy: true, start: { ...start, name: 'Shirts' } });
-    expect(screen.getByLabelText<HTMLInputElement>('How many pieces?').disabled).toBe(true);
+    expect(screen.getByLabelText<HTMLInputElement>('How many pieces?').readOnly).toBe(true);
+    expect(screen.getByText('Fixed: the plan is at the press.')).toBeTruthy();
     expect(button().disabled).toBe(true);
   });
 });

@@ -1,7 +1,7 @@
-import { useState } from 'react';
 import { PIECES_LIMITS } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import type { NewJob } from '@kanga/contract/job';
+import { useTypedForm } from '../form/index.js';
 import { FormFoot, TextField } from '../ui/index.js';
 
 interface Props {
@@ -17,20 +17,24 @@ interface Props {
 
 /** What a job is, for whom, how many and when: for a new one, and to change one. */
 export function JobForm({ start, label, fixedPieces = false, busy, problem, onDone, onCancel }: Props) {
-  const [name, setName] = useState(start.name);
-  const [customer, setCustomer] = useState(start.customer);
-  const [due, setDue] = useState(start.due ?? '');
-  const [pieces, setPieces] = useState(String(start.pieces));
   const { least, most } = PIECES_LIMITS;
-  const count = Number(pieces);
-  const counts = Number.isInteger(count) && count >= least && count <= most;
-  const ready = name.trim() !== '' && counts;
+  const { form, field } = useTypedForm<NewJob>({
+    start,
+    quantities: { pieces: 'number', due: 'words' },
+    schema: async () => (await import('@kanga/contract/job')).newJobSchema,
+    says: {
+      name: 'A name, such as Volunteer tees.',
+      pieces: `Write a whole number from ${least} to ${most}.`,
+      due: 'A day of the calendar, or nothing.',
+    },
+  });
   return (
     <form
       className="grid gap-3 sm:grid-cols-2"
       onSubmit={(event) => {
-        event.preventDefault();
-        if (ready) onDone({ name: name.trim(), customer: customer.trim(), due: due || null, pieces: count });
+        void form.handleSubmit((words) => {
+          onDone(words);
+        })(event);
       }}
     >
       <div className="sm:col-span-2">
@@ -40,43 +44,22 @@ export function JobForm({ start, label, fixedPieces = false, busy, problem, onDo
           required
           maxLength={120}
           autoFocus
-          value={name}
-          onChange={(event) => {
-            setName(event.target.value);
-          }}
+          {...field('name')}
         />
       </div>
       <TextField
         label="How many pieces?"
         inputMode="numeric"
         required
-        disabled={fixedPieces}
-        value={pieces}
-        problem={counts ? undefined : `Write a whole number from ${least} to ${most}.`}
-        onChange={(event) => {
-          setPieces(event.target.value);
-        }}
+        readOnly={fixedPieces}
+        hint={fixedPieces ? 'Fixed: the plan is at the press.' : undefined}
+        {...field('pieces')}
       />
-      <TextField
-        label="Due"
-        type="date"
-        value={due}
-        onChange={(event) => {
-          setDue(event.target.value);
-        }}
-      />
+      <TextField label="Due" type="date" {...field('due')} />
       <div className="sm:col-span-2">
-        <TextField
-          label="Customer"
-          placeholder="may stay empty"
-          maxLength={120}
-          value={customer}
-          onChange={(event) => {
-            setCustomer(event.target.value);
-          }}
-        />
+        <TextField label="Customer" placeholder="may stay empty" maxLength={120} {...field('customer')} />
       </div>
-      <FormFoot problem={problem} onCancel={onCancel} label={label} disabled={busy || !ready} />
+      <FormFoot problem={problem} onCancel={onCancel} label={label} disabled={busy || !form.formState.isValid} />
     </form>
   );
 }

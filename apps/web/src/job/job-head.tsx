@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { formatDay } from '@kanga/core/shop';
+import { addressOf } from '@kanga/contract/route';
 import { Dialog } from '../ui/index.js';
 import { useJob } from './job-context.js';
 import { JobForm } from './job-form.js';
@@ -60,7 +61,7 @@ export function JobHead() {
         {job.due && ` · due ${formatDay(job.due, settings.dates)}`}
         {state.pending ? ' · saving…' : ''}
       </span>
-      <a href={`/api/jobs/${job.id}/ticket`} download className="ml-3 flex-none text-cyan underline">
+      <a href={addressOf('ticket', { id: job.id })} download className="ml-3 flex-none text-cyan underline">
         Save ticket
       </a>
     </span>

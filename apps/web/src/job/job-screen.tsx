@@ -10,28 +10,28 @@ import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
 import {
   actualsQuery,
-  api,
   artOneQuery,
   artQuery,
-  blanksQuery,
   BenchOutbox,
-  jobsQuery,
+  blanksQuery,
+  call,
   JobSession,
+  jobsQuery,
   loadJob,
   printsQuery,
   problemFrom,
   queryClient,
   serverNow,
+  type SessionState,
   useDeviceFindings,
   useFaces,
   useFloor,
   useJobFile,
-  useServerClock,
-  usePlateReading,
   useLiked,
+  usePlateReading,
   usePrint,
+  useServerClock,
   useShop,
-  type SessionState,
 } from '../data/index.js';
 import { Border, Cloth, findingOf, Findings, Line, Notes, SetAside, type FindingAction } from '../frame/index.js';
 import { JobContextDoor, type JobContext } from './job-context.js';
@@ -242,7 +242,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const waive = (code: string, reason: string) => {
     session
       .flush()
-      .then(() => api<JobFile>(`jobs/${job.id}/waivers`, { method: 'POST', json: { code, reason } }))
+      .then(() => call('waive', { id: job.id, body: { code, reason } }))
       .then((fresh) => {
         setAside(null);
         session.take(fresh);

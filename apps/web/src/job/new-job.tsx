@@ -1,9 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { JobFile } from '@kanga/core/job';
 import type { NewJob } from '@kanga/contract/job';
-import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { Dialog } from '../ui/index.js';
 import { JobForm } from './job-form.js';
 
@@ -19,7 +18,7 @@ interface Props {
 export function NewJobDialog({ open, onOpenChange, trigger }: Props) {
   const navigate = useNavigate();
   const make = useMutation({
-    mutationFn: (json: NewJob) => api<JobFile>('jobs', { method: 'POST', json }),
+    mutationFn: (body: NewJob) => call('addJob', { body }),
     onSuccess: async ({ job }) => {
       await queryClient.invalidateQueries(jobsQuery);
       await navigate(`/jobs/${job.id}/blank`);

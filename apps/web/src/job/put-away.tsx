@@ -1,16 +1,16 @@
 import { useMutation } from '@tanstack/react-query';
 import type { JobSummary } from '@kanga/contract/job';
-import { api, jobsQuery, queryClient } from '../data/index.js';
+import { call, jobsQuery, queryClient } from '../data/index.js';
 import { Button } from '../ui/index.js';
 
 type Act = 'archive' | 'unarchive' | 'delete' | 'undelete';
 
 const send = (id: string, act: Act): Promise<JobSummary> =>
   act === 'delete'
-    ? api<JobSummary>(`jobs/${id}`, { method: 'DELETE' })
+    ? call('deleteJob', { id })
     : act === 'undelete'
-      ? api<JobSummary>(`jobs/${id}/undelete`, { method: 'POST' })
-      : api<JobSummary>(`jobs/${id}/archive`, { method: 'POST', json: { archived: act === 'archive' } });
+      ? call('undeleteJob', { id })
+      : call('archiveJob', { id, body: { archived: act === 'archive' } });
 
 const BACK: Record<Act, Act> = { archive: 'unarchive', unarchive: 'archive', delete: 'undelete', undelete: 'delete' };
 const DID: Record<Act, string> = {

@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { sinceThen, type JobFile } from '@kanga/core/job';
-import { api, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { sinceThen } from '@kanga/core/job';
+import { call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
 import { Button, Dialog, FormFoot } from '../ui/index.js';
 import { useJob } from './job-context.js';
 
@@ -12,7 +12,7 @@ export function RepeatJob() {
   const [open, setOpen] = useState(false);
   const navigate = useNavigate();
   const again = useMutation({
-    mutationFn: () => api<JobFile>(`jobs/${view.job.id}/repeat`, { method: 'POST', json: {} }),
+    mutationFn: () => call('repeatJob', { id: view.job.id, body: {} }),
     onSuccess: async ({ job }) => {
       await queryClient.invalidateQueries(jobsQuery);
       setOpen(false);

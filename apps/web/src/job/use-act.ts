@@ -1,11 +1,11 @@
 import { useCallback, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
-import type { JobFile, NextAction } from '@kanga/core/job';
+import type { NextAction } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
 import {
-  api,
   blanksQuery,
+  call,
   jobsQuery,
   LOG_KEY,
   problemFrom,
@@ -30,7 +30,7 @@ export function useAct(
       const { id, reached, status } = session.job;
       const go = (to: string) => navigate(`/jobs/${id}/${to}`, { replace: true });
       const reload = async () => {
-        session.take(await api<JobFile>(`jobs/${id}`));
+        session.take(await call('job', { id }));
       };
       switch (command.kind) {
         case 'choose':
@@ -45,7 +45,7 @@ export function useAct(
           return;
         case 'start-press':
           await session.flush();
-          await api(`jobs/${id}/plan`, { method: 'POST' });
+          await call('freezePlan', { id });
           await reload();
           await go('press');
           return;
@@ -68,7 +68,7 @@ export function useAct(
         case 'close':
           if (status === 'open') {
             await Promise.all([outbox.flush(), session.flush()]);
-            session.take(await api<JobFile>(`jobs/${id}/close`, { method: 'POST' }));
+            session.take(await call('closeJob', { id }));
             await Promise.all([
               queryClient.invalidateQueries(jobsQuery),
               queryClient.invalidateQueries({ queryKey: LOG_KEY }),

@@ -4,8 +4,9 @@ import { Link } from 'react-router';
 import { FAULTS, faultOf } from '@kanga/core/inspect';
 import { formatDay } from '@kanga/core/shop';
 import { tidyNumber, timeIn } from '@kanga/core/units';
-import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
-import { api, LOG_KEY, problemFrom, shopDay, usePrint, useShop } from '../data/index.js';
+import type { LogEntry, LogQuery } from '@kanga/contract/job';
+import { addressOf } from '@kanga/contract/route';
+import { call, LOG_KEY, problemFrom, shopDay, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, ProblemText, Select, TextField } from '../ui/index.js';
 import { Fallout } from './fallout.js';
@@ -14,9 +15,9 @@ import { Fallout } from './fallout.js';
 type Narrowed = Required<Omit<LogQuery, 'after' | 'verdict'>> & { verdict: LogEntry['verdict'] | '' };
 const ALL: Narrowed = { text: '', press: '', blank: '', by: '', verdict: '', fault: '', from: '', to: '' };
 
-/** The address part that asks for it; nothing for what is empty. */
-const asked = (narrowed: Narrowed, more: Record<string, string> = {}): string =>
-  new URLSearchParams(Object.entries({ ...narrowed, ...more }).filter(([, value]) => value.trim() !== '')).toString();
+/** What is asked for: nothing of what is empty. */
+const asked = (narrowed: Narrowed): LogQuery =>
+  Object.fromEntries(Object.entries(narrowed).filter(([, value]) => value.trim() !== ''));
 
 const choices = (all: string, names: readonly string[]) => [
   { value: '', label: all },
@@ -27,7 +28,7 @@ const choices = (all: string, names: readonly string[]) => [
 function Narrow({ value, onChange }: { value: Narrowed; onChange: (value: Narrowed) => void }) {
   const { data: names } = useQuery({
     queryKey: [...LOG_KEY, 'names'],
-    queryFn: () => api<{ presses: string[]; blanks: string[]; people: string[] }>('log/names'),
+    queryFn: () => call('logNames'),
   });
   const set = (change: Partial<Narrowed>) => {
     onChange({ ...value, ...change });
@@ -165,12 +166,13 @@ export function Log() {
   const pages = useInfiniteQuery({
     queryKey: [...LOG_KEY, wanted],
     initialPageParam: '',
-    queryFn: ({ pageParam }) => api<LogPage>(`log?${asked(wanted, { after: pageParam })}`),
+    queryFn: ({ pageParam }) =>
+      call('log', { query: pageParam === '' ? asked(wanted) : { ...asked(wanted), after: pageParam } }),
     getNextPageParam: ({ next }) => next,
     placeholderData: keepPreviousData,
   });
   const rows = pages.data?.pages.flatMap(({ entries }) => entries) ?? [];
-  const isNarrowed = asked(wanted) !== '';
+  const isNarrowed = Object.keys(asked(wanted)).length > 0;
   return (
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
@@ -183,7 +185,7 @@ export function Log() {
               <a
                 key={format}
                 className="text-cyan underline"
-                href={`/api/log/export?${asked(wanted, { format })}`}
+                href={addressOf('exportLog', {}, { ...asked(wanted), format })}
                 download
               >
                 Save {isNarrowed ? 'these' : 'all'} as {format.toUpperCase()}

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { STAND_IN, type Press } from '@kanga/core/shop';
 import { formatTemperature } from '@kanga/core/units';
 import type { PressNow } from '@kanga/contract/bench';
-import { api, problemFrom, usePressNow, useShop } from '../data/index.js';
+import { call, problemFrom, usePressNow, useShop } from '../data/index.js';
 import { Button } from '../ui/index.js';
 
 /** As near as this to its set point a plate is hot, °C. */
@@ -30,8 +30,8 @@ export function PlateFacts({ press, dial }: { press: Press; dial: number | null 
   const now = usePressNow(press.id);
   const { units } = useShop().settings;
   const tell = useMutation({
-    mutationFn: ({ what, json }: { what: 'set-point' | 'lever'; json: unknown }) =>
-      api<PressNow>(`shop/presses/${press.id}/${what}`, { method: 'POST', json }),
+    mutationFn: (to: { celsius: number } | { closed: boolean }) =>
+      'celsius' in to ? call('setPlate', { id: press.id, body: to }) : call('moveLever', { id: press.id, body: to }),
   });
   if (press.controller === null || !now) return null;
   const { say, tone } = words(now, dial);
@@ -55,7 +55,7 @@ export function PlateFacts({ press, dial }: { press: Press; dial: number | null 
           className={button}
           disabled={tell.isPending}
           onClick={() => {
-            tell.mutate({ what: 'set-point', json: { celsius: Math.round(dial) } });
+            tell.mutate({ celsius: Math.round(dial) });
           }}
         >
           Set it to {formatTemperature(dial, units.temperature)}
@@ -66,7 +66,7 @@ export function PlateFacts({ press, dial }: { press: Press; dial: number | null 
           className={button}
           disabled={tell.isPending}
           onClick={() => {
-            tell.mutate({ what: 'lever', json: { closed: !reading.closed } });
+            tell.mutate({ closed: !reading.closed });
           }}
         >
           {reading.closed ? 'Open it' : 'Close it'}

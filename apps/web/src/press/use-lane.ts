@@ -25,18 +25,17 @@ import {
   type JobView,
   type RunPlan,
 } from '@kanga/core/job';
-import type { Happened } from '@kanga/contract/bench';
 import {
-  api,
+  call,
   liveLine,
   serverNow,
   stamp,
+  type BenchOutbox,
+  type LiveNews,
   useLiked,
   useNow,
   usePlateReading,
   usePrint,
-  type BenchOutbox,
-  type LiveNews,
 } from '../data/index.js';
 import { play } from './sounds.js';
 
@@ -73,7 +72,7 @@ export interface LaneState {
 export function useOthers(jobId: string, outbox: BenchOutbox): void {
   useEffect(() => {
     const catchUp = () => {
-      api<Happened>(`jobs/${jobId}/events?since=${outbox.base}`).then(
+      call('events', { id: jobId, query: { since: String(outbox.base) } }).then(
         (happened) => {
           outbox.take(happened);
         },

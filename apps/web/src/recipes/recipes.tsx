@@ -4,16 +4,17 @@ import { bookOf, type BookEntry } from '@kanga/core/inspect';
 import { formatDay } from '@kanga/core/shop';
 import type { Proven } from '@kanga/core/stack';
 import { formatDuration } from '@kanga/core/units';
-import type { RecipesTaken } from '@kanga/contract/stack';
+import type { RecipeFile, RecipesTaken } from '@kanga/contract/stack';
+import { addressOf } from '@kanga/contract/route';
 import {
-  api,
   ApiError,
   blanksQuery,
-  shopDay,
+  call,
   problemFrom,
   provenQuery,
   queryClient,
   recipesQuery,
+  shopDay,
   usePrint,
   useShop,
   useWho,
@@ -34,7 +35,8 @@ async function takeFile(file: File): Promise<RecipesTaken> {
       faults: [],
     });
   }
-  return api<RecipesTaken>('recipes/import', { method: 'POST', json });
+  // What it holds, the server checks.
+  return call('importRecipes', { body: json as RecipeFile });
 }
 
 const refresh = async (): Promise<void> => {
@@ -61,7 +63,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
   const who = useWho();
   const accept = useMutation({
     mutationFn: ({ settings, why }: NonNullable<BookEntry['proposal']>) =>
-      api('recipes', { method: 'POST', json: { id: crypto.randomUUID(), by: who, why, settings } }),
+      call('addRecipe', { body: { id: crypto.randomUUID(), by: who, why, settings } }),
     onSuccess: refresh,
   });
   const { recipe, counted, proposal } = entry;
@@ -160,7 +162,7 @@ export function Recipes() {
             <Link to="/chart" className="text-cyan underline">
               Reference chart
             </Link>
-            <a href="/api/recipes/export" download="kanga-recipes.json" className="text-cyan underline">
+            <a href={addressOf('exportRecipes', {})} download="kanga-recipes.json" className="text-cyan underline">
               Export
             </a>
             <label className="cursor-pointer text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">

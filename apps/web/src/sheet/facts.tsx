@@ -1,6 +1,7 @@
 import { readsRight } from '@kanga/core/blank';
 import { isLayout, SHEET_LIMITS, type Layout, type SheetChoices } from '@kanga/core/sheet';
 import { parseLength } from '@kanga/core/units';
+import { addressOf } from '@kanga/contract/route';
 import { problemFrom } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { useDownload, useJob } from '../job/index.js';
@@ -189,7 +190,7 @@ export function Facts({ layout, nest, arranging }: Props) {
         <MoreChoices set={set} />
         {blank && blank.layers.length > 1 && (
           <p className="pt-3">
-            <a className="text-cyan underline" href={`/api/jobs/${job.id}/sheet/insert`} download>
+            <a className="text-cyan underline" href={addressOf('insert', { id: job.id })} download>
               Outline of the insert, as SVG
             </a>
           </p>

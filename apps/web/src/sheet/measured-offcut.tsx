@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Media } from '@kanga/core/shop';
 import { parseLength } from '@kanga/core/units';
-import { api, problemFrom, queryClient, shopQuery, usePrint } from '../data/index.js';
+import type { MediaWords } from '@kanga/contract/shop';
+import { call, problemFrom, queryClient, shopQuery, usePrint } from '../data/index.js';
 import { Button, ProblemText, TextField } from '../ui/index.js';
 
 /** An offcut is no smaller than this each way, mm. */
@@ -22,7 +23,7 @@ export function MeasuredOffcut({ like, onKept }: { like: Media; onKept: (id: str
     mutationFn: ({ w, l }: { w: number; l: number }) => {
       const { id, ...words } = like;
       void id;
-      const json = {
+      const body: MediaWords = {
         ...words,
         kind: 'cut',
         name: `Offcut ${print.size(w, l)}`,
@@ -31,7 +32,7 @@ export function MeasuredOffcut({ like, onKept }: { like: Media; onKept: (id: str
         left: 1,
         offcut: true,
       };
-      return api<Media>(`shop/media/${crypto.randomUUID()}`, { method: 'PUT', json });
+      return call('setMedia', { id: crypto.randomUUID(), body });
     },
     onSuccess: async ({ id }) => {
       await queryClient.invalidateQueries(shopQuery);

@@ -1,9 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import type { PrintRecord } from '@kanga/core/sheet';
 import type { Media, Printer } from '@kanga/core/shop';
 import type { NewPrint } from '@kanga/contract/sheet';
-import { api, problemFrom, queryClient } from '../data/index.js';
+import { call, problemFrom, queryClient } from '../data/index.js';
 import { Button, Dialog } from '../ui/index.js';
 import { PrintCard, type CardAnswer } from './print-card.js';
 
@@ -33,8 +32,8 @@ export function PrintButton({
   const ask = useMutation({
     mutationFn: async (answer: CardAnswer) => {
       await before?.();
-      const json: NewPrint = { id: id.current, what, ...answer };
-      return api<PrintRecord>('prints', { method: 'POST', json });
+      const body: NewPrint = { id: id.current, what, ...answer };
+      return call('addPrint', { body });
     },
     onSuccess: async () => {
       id.current = crypto.randomUUID();

@@ -1,7 +1,18 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { PrintRecord, PrintState } from '@kanga/core/sheet';
 import { tidyNumber } from '@kanga/core/units';
-import { api, handOver, printsQuery, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { addressOf } from '@kanga/contract/route';
+import {
+  call,
+  callForFile,
+  handOver,
+  printsQuery,
+  problemFrom,
+  queryClient,
+  shopQuery,
+  usePrint,
+  useShop,
+} from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
 const SAID: Record<PrintState, string> = {
@@ -53,6 +64,9 @@ function Takes({ record }: { record: PrintRecord }) {
   );
 }
 
+/** What somebody does with a print. */
+type Step = { name: 'renderPrint' | 'sendPrint' | 'cancelPrint' } | { name: 'settlePrint'; printed: boolean };
+
 function useSteps(record: PrintRecord) {
   const again = async () => {
     await queryClient.invalidateQueries({ queryKey: ['prints'] });
@@ -60,15 +74,15 @@ function useSteps(record: PrintRecord) {
   };
   return {
     step: useMutation({
-      mutationFn: ({ to, json }: { to: string; json?: unknown }) =>
-        api<PrintRecord>(`prints/${record.id}/${to}`, { method: 'POST', ...(json === undefined ? {} : { json }) }),
+      mutationFn: (to: Step) =>
+        to.name === 'settlePrint'
+          ? call(to.name, { id: record.id, body: { printed: to.printed, by: record.by } })
+          : call(to.name, { id: record.id }),
       onSettled: again,
     }),
     download: useMutation({
       mutationFn: async () => {
-        const response = await fetch(`/api/prints/${record.id}/pdf`);
-        if (!response.ok) throw new Error(((await response.json()) as { title: string }).title);
-        handOver(`kanga-print-${record.number}.pdf`, await response.blob());
+        handOver(`kanga-print-${record.number}.pdf`, await callForFile('printPdf', { id: record.id }));
       },
     }),
   };
@@ -84,12 +98,12 @@ function OnePrint({ record }: { record: PrintRecord }) {
   const out = [...events].reverse().find(({ sheets }) => sheets !== null)?.sheets;
   const underRule = printer && printer.mirroredBy !== record.mirroredBy && (state === 'ready' || state === 'rendering');
   const busy = step.isPending;
-  const act = (to: string, label: string, tone: 'plain' | 'strong' = 'plain', json?: unknown) => (
+  const act = (to: Step, label: string, tone: 'plain' | 'strong' = 'plain') => (
     <Button
       tone={tone}
       disabled={busy}
       onClick={() => {
-        step.mutate({ to, json });
+        step.mutate(to);
       }}
     >
       {label}
@@ -124,7 +138,7 @@ function OnePrint({ record }: { record: PrintRecord }) {
       <div className="flex flex-wrap gap-1.5">
         {state === 'ready' && !underRule && (
           <>
-            {printer?.address && act('send', `Send to ${printer.name}`, 'strong')}
+            {printer?.address && act({ name: 'sendPrint' }, `Send to ${printer.name}`, 'strong')}
             <Button
               disabled={download.isPending}
               onClick={() => {
@@ -133,17 +147,17 @@ function OnePrint({ record }: { record: PrintRecord }) {
             >
               PDF
             </Button>
-            {act('settle', 'It is printed', 'plain', { printed: true, by: record.by })}
+            {act({ name: 'settlePrint', printed: true }, 'It is printed')}
           </>
         )}
         {state === 'unsure' && (
           <>
-            {act('settle', 'It printed', 'plain', { printed: true, by: record.by })}
-            {act('settle', 'It did not print', 'plain', { printed: false, by: record.by })}
+            {act({ name: 'settlePrint', printed: true }, 'It printed')}
+            {act({ name: 'settlePrint', printed: false }, 'It did not print')}
           </>
         )}
-        {state === 'failed' && act('render', 'Make it again', 'strong')}
-        {['rendering', 'ready', 'printing', 'failed'].includes(state) && act('cancel', 'Cancel')}
+        {state === 'failed' && act({ name: 'renderPrint' }, 'Make it again', 'strong')}
+        {['rendering', 'ready', 'printing', 'failed'].includes(state) && act({ name: 'cancelPrint' }, 'Cancel')}
       </div>
       {record.inks && !underRule && (
         <details className="text-[15px]">
@@ -159,10 +173,10 @@ function OnePrint({ record }: { record: PrintRecord }) {
           {Array.from({ length: Math.min(record.paper.sheets, 12) }, (_, i) => (
             <span key={i} className="mr-3 inline-block">
               {i + 1}:{' '}
-              <a className="text-cyan underline" href={`/api/prints/${record.id}/cut/${i + 1}`} download>
+              <a className="text-cyan underline" href={addressOf('cutLines', { id: record.id, sheet: i + 1 })} download>
                 SVG
               </a>{' '}
-              <a className="text-cyan underline" href={`/api/prints/${record.id}/png/${i + 1}`} download>
+              <a className="text-cyan underline" href={addressOf('printPng', { id: record.id, sheet: i + 1 })} download>
                 PNG
               </a>
             </span>

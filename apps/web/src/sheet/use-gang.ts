@@ -13,7 +13,7 @@ import {
   type SheetPlan,
 } from '@kanga/core/sheet';
 import type { Face, FontId } from '@kanga/core/text';
-import { api, useFaces, usePrint, useShop } from '../data/index.js';
+import { call, useFaces, usePrint, useShop } from '../data/index.js';
 
 /** What is chosen for shared sheets; kept in this browser, so that it is there again. */
 export interface GangState {
@@ -67,7 +67,7 @@ export function useGangState() {
   };
 }
 
-const jobQuery = (id: string) => ({ queryKey: ['gang-job', id], queryFn: () => api<JobFile>(`jobs/${id}`) });
+const jobQuery = (id: string) => ({ queryKey: ['gang-job', id], queryFn: () => call('job', { id }) });
 const filesOf = (results: { data?: JobFile | undefined; isError: boolean }[]) => ({
   files: results.flatMap(({ data }) => data ?? []),
   loading: results.some(({ data, isError }) => !data && !isError),

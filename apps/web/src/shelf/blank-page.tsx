@@ -4,10 +4,11 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { buildOfFamily, descriptionOf, EMPTY_BLANK, type Blank, type BlankDescription } from '@kanga/core/blank';
 import { crossingOf } from '@kanga/core/geometry';
-import { changeOf, type JobFile } from '@kanga/core/job';
+import { changeOf } from '@kanga/core/job';
 import { proposedAgain, saidFor } from '@kanga/core/art';
 import type { NewBlank } from '@kanga/contract/blank';
-import { api, ApiError, blanksQuery, problemFrom, queryClient } from '../data/index.js';
+import { addressOf } from '@kanga/contract/route';
+import { ApiError, blanksQuery, call, problemFrom, queryClient } from '../data/index.js';
 import { Cloth, Field } from '../frame/index.js';
 import { Button, Choice, ProblemText, TextField } from '../ui/index.js';
 import { ClothPanel, StockPanel } from './cloth-panel.js';
@@ -39,14 +40,14 @@ function useKeep(known: Blank | null, jobId: string | null) {
     mutationFn: async (blank: NewBlank) => {
       const tidy = { ...blank, name: blank.name.trim() };
       const kept = known
-        ? await api<Blank>(`blanks/${known.id}`, { method: 'PUT', json: { ...tidy, version: known.version } })
-        : await api<Blank>('blanks', { method: 'POST', json: tidy });
+        ? await call('changeBlank', { id: known.id, body: { ...tidy, version: known.version } })
+        : await call('addBlank', { body: tidy });
       if (jobId) {
-        const { job } = await api<JobFile>(`jobs/${jobId}`);
+        const { job } = await call('job', { id: jobId });
         const design = saidFor(proposedAgain(job.design), kept);
-        const file = await api<JobFile>(`jobs/${jobId}`, {
-          method: 'PUT',
-          json: { ...changeOf(job), blankId: kept.id, bleed: null, overrides: {}, design },
+        const file = await call('changeJob', {
+          id: jobId,
+          body: { ...changeOf(job), blankId: kept.id, bleed: null, overrides: {}, design },
         });
         // The job's own screen begins from what is kept here: it has to be the job as it is now.
         queryClient.setQueryData(['job', jobId], file);
@@ -228,7 +229,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
               </Link>
               {known && (
                 <a
-                  href={`/api/blanks/${known.id}/template/${draft.side}`}
+                  href={addressOf('blankTemplate', { id: known.id, side: draft.side })}
                   className="inline-flex min-h-6 items-center text-cyan underline"
                   download
                 >

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Subject } from '@kanga/core/trace';
 import type { Glass } from '@kanga/contract/blank';
-import { api } from '../data/index.js';
+import { call, callForFile, problemFrom } from '../data/index.js';
 import { Button } from '../ui/index.js';
 import type { TraceFault } from '../workers/index.js';
 
@@ -18,7 +18,7 @@ export function FromScanner({
 }) {
   const glass = useQuery({
     queryKey: ['scanner'],
-    queryFn: () => api<Glass>('scanner'),
+    queryFn: () => call('glass'),
     retry: false,
     staleTime: 60_000,
   });
@@ -26,9 +26,15 @@ export function FromScanner({
   if (!glass.data) return null;
   const scan = async (item: Glass['items'][number]) => {
     setBusy(item.id);
-    const response = await fetch(`/api/scanner/scan?item=${item.id}&ppi=${glass.data.ppi.includes(ppi) ? ppi : 300}`);
-    if (response.ok) onScan(await response.blob(), item.subject);
-    else onFault((await response.json()) as TraceFault);
+    const query = { item: item.id, ppi: String(glass.data.ppi.includes(ppi) ? ppi : 300) };
+    await callForFile('scan', { query }).then(
+      (picture) => {
+        onScan(picture, item.subject);
+      },
+      (error: unknown) => {
+        onFault(problemFrom(error));
+      },
+    );
   };
   return (
     <details className="border-t border-rule pt-2">

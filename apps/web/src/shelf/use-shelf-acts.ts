@@ -1,24 +1,24 @@
 import { useMutation } from '@tanstack/react-query';
 import { descriptionOf, type Blank } from '@kanga/core/blank';
 import type { NewBlank } from '@kanga/contract/blank';
-import { api, blanksQuery, queryClient } from '../data/index.js';
+import { blanksQuery, call, queryClient } from '../data/index.js';
 
 /** What is done to blanks from the shelf itself. */
 export function useShelfActs() {
   const refresh = () => queryClient.invalidateQueries(blanksQuery);
   const add = useMutation({
-    mutationFn: (json: NewBlank) => api<Blank>('blanks', { method: 'POST', json }),
+    mutationFn: (body: NewBlank) => call('addBlank', { body }),
     onSuccess: refresh,
   });
   const save = useMutation({
-    mutationFn: ({ id, builtIn, ...json }: Blank) => {
+    mutationFn: ({ id, builtIn, ...body }: Blank) => {
       void builtIn;
-      return api<Blank>(`blanks/${id}`, { method: 'PUT', json });
+      return call('changeBlank', { id, body });
     },
     onSuccess: refresh,
   });
   const addMany = useMutation({
-    mutationFn: (json: NewBlank[]) => api<Blank[]>('blanks/table', { method: 'POST', json }),
+    mutationFn: (body: NewBlank[]) => call('addBlanks', { body }),
     onSuccess: refresh,
   });
   return { add, save, addMany };

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import type { Backup, Backups as Told } from '@kanga/core/backup';
 import { formatDay } from '@kanga/core/shop';
 import { formatBytes, timeIn } from '@kanga/core/units';
-import { api, backupsQuery, problemFrom, queryClient, shopDay, useShop } from '../data/index.js';
+import { backupsQuery, call, problemFrom, queryClient, shopDay, useShop } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
 const WHY: Record<string, string> = {
@@ -82,7 +82,7 @@ function Listed({ folder, at, keep, archived, backups }: Told) {
 export function Backups() {
   const { data, error } = useQuery(backupsQuery);
   const make = useMutation({
-    mutationFn: () => api<Told>('backups', { method: 'POST' }),
+    mutationFn: () => call('addBackup'),
     onSuccess: (told) => {
       queryClient.setQueryData(backupsQuery.queryKey, told);
     },

@@ -1,8 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { DemoReset as Wanted } from '@kanga/contract/backup';
-import type { Shop } from '@kanga/contract/shop';
-import { api, problemFrom, queryClient, useShop } from '../data/index.js';
+import { call, problemFrom, queryClient, useShop } from '../data/index.js';
 import { Button, Dialog, DialogClose, ProblemText, TextField } from '../ui/index.js';
 
 /** Puts the demo shop in the place of this one: its name is typed, a backup is made first, and own work only goes when somebody ticks that it may. */
@@ -12,7 +11,7 @@ export function DemoReset() {
   const [name, setName] = useState('');
   const [own, setOwn] = useState(false);
   const reset = useMutation({
-    mutationFn: (json: Wanted) => api<Shop>('shop/demo', { method: 'POST', json }),
+    mutationFn: (body: Wanted) => call('loadDemo', { body }),
     onSuccess: async () => {
       for (const key of Object.keys(localStorage))
         if (/^kanga\.(bench|aside)\./.test(key)) localStorage.removeItem(key);

@@ -2,11 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { STAND_IN, USUAL_CARD, USUAL_INKS, type Media, type Printer } from '@kanga/core/shop';
 import type { MediaWords, PrinterWords, Shop } from '@kanga/contract/shop';
-import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { call, useDay, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Button, Dialog, ProblemText } from '../ui/index.js';
 import { MediaForm } from './media-form.js';
 import { MirrorTest } from './mirror-test.js';
-import { PrinterForm, type FloorFormProps } from './printer-form.js';
+import type { FloorFormProps } from './floor-form.js';
+import { PrinterForm } from './printer-form.js';
 import { PrinterReport } from './printer-report.js';
 
 const NEW_PRINTER: PrinterWords = {
@@ -35,12 +36,10 @@ export const wordsOf = <T extends { id: string }>({ id, ...words }: T): Omit<T, 
   return words;
 };
 
-type Table = 'printers' | 'media' | 'presses';
-
 /** Saves what is said of a printer, a paper or a press; a new id adds one. */
-export function useSaveFloor<Words>(table: Table, id: string, done: () => void) {
+export function useSaveFloor<Words>(save: (words: Words) => Promise<unknown>, done: () => void) {
   return useMutation({
-    mutationFn: (json: Words) => api(`shop/${table}/${id}`, { method: 'PUT', json }),
+    mutationFn: save,
     onSuccess: async () => {
       await queryClient.invalidateQueries(shopQuery);
       done();
@@ -55,9 +54,9 @@ export function useFreshId(count: number): string {
   return fresh.id;
 }
 
-export function Take({ table, id, name }: { table: Table; id: string; name: string }) {
+export function Take({ name, remove }: { name: string; remove: () => Promise<Shop> }) {
   const take = useMutation({
-    mutationFn: () => api<Shop>(`shop/${table}/${id}`, { method: 'DELETE' }),
+    mutationFn: remove,
     onSuccess: (shop) => {
       queryClient.setQueryData(shopQuery.queryKey, shop);
     },
@@ -80,16 +79,14 @@ export function Take({ table, id, name }: { table: Table; id: string; name: stri
 
 /** A form in a dialog that saves what is said of a printer, a paper or a press. */
 export function Edit<Words extends { name: string }>({
-  table,
-  id,
   words,
+  save: saveWords,
   trigger,
   fresh,
   form: Form,
 }: {
-  table: Table;
-  id: string;
   words: Words;
+  save: (words: Words) => Promise<unknown>;
   trigger: React.ReactNode;
   /** The title while it has no name yet. */
   fresh: string;
@@ -99,7 +96,7 @@ export function Edit<Words extends { name: string }>({
   const close = () => {
     setOpen(false);
   };
-  const save = useSaveFloor<Words>(table, id, close);
+  const save = useSaveFloor(saveWords, close);
   return (
     <Dialog title={words.name || fresh} open={open} onOpenChange={setOpen} trigger={trigger}>
       <Form
@@ -115,11 +112,16 @@ export function Edit<Words extends { name: string }>({
   );
 }
 
-const EditPrinter = (props: { id: string; words: PrinterWords; trigger: React.ReactNode }) => (
-  <Edit table="printers" fresh="A new printer" form={PrinterForm} {...props} />
+interface EditProps<Words> {
+  id: string;
+  words: Words;
+  trigger: React.ReactNode;
+}
+const EditPrinter = ({ id, ...props }: EditProps<PrinterWords>) => (
+  <Edit fresh="A new printer" form={PrinterForm} save={(body) => call('setPrinter', { id, body })} {...props} />
 );
-const EditMedia = (props: { id: string; words: MediaWords; trigger: React.ReactNode }) => (
-  <Edit table="media" fresh="A new paper" form={MediaForm} {...props} />
+const EditMedia = ({ id, ...props }: EditProps<MediaWords>) => (
+  <Edit fresh="A new paper" form={MediaForm} save={(body) => call('setMedia', { id, body })} {...props} />
 );
 
 function Paper({ media }: { media: Media }) {
@@ -143,13 +145,14 @@ function Paper({ media }: { media: Media }) {
         words={wordsOf(media)}
         trigger={<Button aria-label={`Change ${media.name}`}>Change</Button>}
       />
-      <Take table="media" id={media.id} name={media.name} />
+      <Take name={media.name} remove={() => call('removeMedia', { id: media.id })} />
     </li>
   );
 }
 
 function PrinterCard({ printer, media }: { printer: Printer; media: Media[] }) {
   const fresh = useFreshId(media.length);
+  const day = useDay();
   const { mirrorTest, mirroredBy, address } = printer;
   const agrees = mirrorTest === null || mirrorTest.driverMirrors === (mirroredBy === 'driver');
   return (
@@ -161,7 +164,7 @@ function PrinterCard({ printer, media }: { printer: Printer; media: Media[] }) {
           words={wordsOf(printer)}
           trigger={<Button aria-label={`Change ${printer.name}`}>Change</Button>}
         />
-        <Take table="printers" id={printer.id} name={printer.name} />
+        <Take name={printer.name} remove={() => call('removePrinter', { id: printer.id })} />
       </div>
       <p>
         {mirroredBy === 'kanga' ? 'Kanga mirrors, its driver does not' : 'Its driver mirrors, Kanga does not'};{' '}
@@ -172,7 +175,7 @@ function PrinterCard({ printer, media }: { printer: Printer; media: Media[] }) {
         <p className={agrees ? '' : 'font-semibold text-magenta'}>
           {mirrorTest === null
             ? 'Mirror never tested.'
-            : `Mirror tested ${mirrorTest.at.slice(0, 10)}: the driver ${mirrorTest.driverMirrors ? 'mirrors' : 'does not mirror'}${agrees ? '.' : ', which is not what is set here: every sheet would come out wrong.'}`}
+            : `Mirror tested ${day(mirrorTest.at)}: the driver ${mirrorTest.driverMirrors ? 'mirrors' : 'does not mirror'}${agrees ? '.' : ', which is not what is set here: every sheet would come out wrong.'}`}
         </p>
         <MirrorTest printer={printer} />
         {address !== null && <PrinterReport printer={printer} />}

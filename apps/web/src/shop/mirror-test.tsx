@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Printer } from '@kanga/core/shop';
-import { api, problemFrom, queryClient, serverNow, shopQuery } from '../data/index.js';
+import { addressOf } from '@kanga/contract/route';
+import { call, problemFrom, queryClient, serverNow, shopQuery } from '../data/index.js';
 import { Button, Dialog, ProblemText } from '../ui/index.js';
 
 /** Prints the mirror test, and takes down which of its two words reads right. */
@@ -10,9 +11,9 @@ export function MirrorTest({ printer }: { printer: Printer }) {
   const tell = useMutation({
     mutationFn: (driverMirrors: boolean) => {
       const { id, ...words } = printer;
-      return api(`shop/printers/${id}`, {
-        method: 'PUT',
-        json: { ...words, mirrorTest: { at: serverNow(), driverMirrors } },
+      return call('setPrinter', {
+        id,
+        body: { ...words, mirrorTest: { at: serverNow(), driverMirrors } },
       });
     },
     onSuccess: async () => {
@@ -29,11 +30,7 @@ export function MirrorTest({ printer }: { printer: Printer }) {
     >
       <ol className="list-decimal space-y-3 pl-6">
         <li>
-          <a
-            className="font-semibold text-cyan underline"
-            href={`/api/prints/printers/${printer.id}/mirror-test`}
-            download
-          >
+          <a className="font-semibold text-cyan underline" href={addressOf('mirrorTest', { id: printer.id })} download>
             Download the test
           </a>{' '}
           and print it with the driver set just as for transfers.

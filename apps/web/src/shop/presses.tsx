@@ -2,7 +2,7 @@ import { mapOf } from '@kanga/core/heat';
 import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
 import { formatDuration, type UnitPrinter } from '@kanga/core/units';
 import type { PressWords } from '@kanga/contract/shop';
-import { useDay, usePrint, useShop } from '../data/index.js';
+import { call, useDay, usePrint, useShop } from '../data/index.js';
 import { HeatPicture } from '../draw/index.js';
 import { Button } from '../ui/index.js';
 import { Edit, Take, useFreshId, wordsOf } from './floor.js';
@@ -33,8 +33,8 @@ function PlateGlyph({ press, print }: { press: Press; print: UnitPrinter }) {
   );
 }
 
-const EditPress = (props: { id: string; words: PressWords; trigger: React.ReactNode }) => (
-  <Edit table="presses" fresh="A new press" form={PressForm} {...props} />
+const EditPress = ({ id, ...props }: { id: string; words: PressWords; trigger: React.ReactNode }) => (
+  <Edit fresh="A new press" form={PressForm} save={(body) => call('setPress', { id, body })} {...props} />
 );
 
 function PressItem({ press }: { press: Press }) {
@@ -70,7 +70,7 @@ function PressItem({ press }: { press: Press }) {
             words={wordsOf(press)}
             trigger={<Button aria-label={`Change ${press.name}`}>Change</Button>}
           />
-          <Take table="presses" id={press.id} name={press.name} />
+          <Take name={press.name} remove={() => call('removePress', { id: press.id })} />
         </div>
       </div>
     </li>

@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Printer } from '@kanga/core/shop';
-import type { PrinterReport as Report } from '@kanga/contract/sheet';
-import { api, problemFrom } from '../data/index.js';
+import { call, problemFrom } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { Button, Dialog, ProblemText, CloseFoot } from '../ui/index.js';
 
@@ -11,7 +10,7 @@ export function PrinterReport({ printer }: { printer: Printer }) {
   const [open, setOpen] = useState(false);
   const report = useQuery({
     queryKey: ['printer-report', printer.id],
-    queryFn: () => api<Report>(`prints/printers/${printer.id}`),
+    queryFn: () => call('printerReport', { id: printer.id }),
     enabled: open,
     refetchInterval: 2000,
     retry: false,

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import type { Settings } from '@kanga/core/shop';
 import { celsiusOf, isZone } from '@kanga/core/units';
 import { readNumber } from './numbers.js';
-import { api, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { call, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Backups } from './backups.js';
@@ -30,7 +30,7 @@ export function ShopPage() {
   const { settings } = shop;
   const print = usePrint();
   const save = useMutation({
-    mutationFn: (json: Settings) => api<Settings>('shop/settings', { method: 'PUT', json }),
+    mutationFn: (body: Settings) => call('changeSettings', { body }),
     mutationKey: SETTINGS,
     scope: { id: 'settings' },
     onMutate: async (next) => {

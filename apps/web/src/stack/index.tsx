@@ -19,7 +19,7 @@ export default function StackStage() {
   const { view, print } = useJob();
   const [look, setLook] = useState<'side' | 'above'>('side');
   const [at, setAt] = useState(0);
-  const card = useDownload('press-card', 'press-card');
+  const card = useDownload('pressCard', 'press-card');
   // At the press the plan is shown as it was frozen.
   const stack = view.plan ?? view.stack;
   const { blank, stack: planned } = view;

@@ -1,18 +1,24 @@
 import Joi from 'joi';
-import { idSchema } from '../finding/index.js';
+import type { Route, RouteName } from '../route/index.js';
 
-/** One door of the server. Body and answer are a Joi schema, or a media type where bytes are streamed. */
-export interface Endpoint {
-  method: 'get' | 'post' | 'put' | 'delete';
-  /** With `{name}` for parameters. */
-  path: string;
+/** What goes into a door of the server and what comes out. Body and answer are a Joi schema, or a media type where bytes are streamed. */
+export interface Description {
   summary: string;
-  params?: Record<string, Joi.Schema>;
   query?: Joi.ObjectSchema;
   body?: Joi.Schema | string;
   answer: Joi.Schema | string;
-  status?: number;
+}
+/** Doors by the names of their routes. */
+export type Descriptions = Partial<Record<RouteName, Description>>;
+
+/** A door with the place where it is. */
+export interface Endpoint extends Route, Description {
+  name: RouteName;
+  /** What each parameter of its path may be. */
+  params: Readonly<Record<string, Joi.Schema>>;
 }
 
-export const list = (schema: Joi.Schema) => Joi.array().items(schema);
-export const id = { id: idSchema.required() };
+export const list = <T>(schema: Joi.ObjectSchema<T>) => Joi.array<T[]>().items(schema);
+
+/** The type that a schema lets through; a media type stands for bytes. */
+export type ValueOf<Schema> = Schema extends Joi.AnySchema<infer T> ? T : Schema extends string ? Uint8Array : never;

@@ -9,301 +9,172 @@ import {
   newBlanksSchema,
   scanQuerySchema,
 } from '../blank/index.js';
-import { newWaiverSchema } from '../finding/index.js';
+import { idSchema, newWaiverSchema } from '../finding/index.js';
 import {
   archiveSchema,
   jobChangeSchema,
   jobFileSchema,
   packedJobFileSchema,
+  repeatSchema,
   jobsQuerySchema,
   jobSummarySchema,
   newApprovalSchema,
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
-import { lookSchema, profileSchema, proofQuerySchema } from '../sheet/index.js';
+import { ROUTES, type RouteName } from '../route/index.js';
+import { lookSchema, profileSchema, proofQuerySchema, sheetNumberSchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
 import { storageSchema } from '../tidy/index.js';
-import { id, list, type Endpoint } from './endpoint.js';
+import { list, type Description, type Endpoint, type ValueOf } from './endpoint.js';
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 
-const healthSchema = Joi.object({
+const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: string }, true>({
   ok: Joi.boolean().required(),
   database: Joi.string().required(),
   migrations: Joi.string().required(),
 });
 
-/** Every door of the server; `/api/docs` is generated from this list, and a test holds the routes against it. */
-export const ENDPOINTS: readonly Endpoint[] = [
-  {
-    method: 'get',
-    path: '/api/health',
-    summary: 'Whether the database answers and its migrations are current',
-    answer: healthSchema,
-  },
-  { method: 'get', path: '/api/docs', summary: 'This description, OpenAPI 3.1', answer: Joi.object().unknown() },
-  {
-    method: 'get',
-    path: '/api/clock',
+/** What goes in and out at every door of the server; a route without its description does not compile. */
+export const DESCRIPTIONS = {
+  health: { summary: 'Whether the database answers and its migrations are current', answer: healthSchema },
+  docs: { summary: 'This description, OpenAPI 3.1', answer: Joi.object().unknown() },
+  clock: {
     summary: 'The server’s time, for screens whose own clock is off',
-    answer: Joi.object({ now: Joi.string().required() }),
+    answer: Joi.object<{ now: string }, true>({ now: Joi.string().required() }),
   },
-  { method: 'get', path: '/api/blanks', summary: 'The shelf of blanks', answer: list(blankSchema) },
-  {
-    method: 'post',
-    path: '/api/blanks',
-    summary: 'Put a measured blank on the shelf',
-    body: newBlankSchema,
-    answer: blankSchema,
-    status: 201,
-  },
-  {
-    method: 'post',
-    path: '/api/blanks/table',
+  blanks: { summary: 'The shelf of blanks', answer: list(blankSchema) },
+  addBlank: { summary: 'Put a measured blank on the shelf', body: newBlankSchema, answer: blankSchema },
+  addBlanks: {
     summary: 'Put many blanks on the shelf at once: all of them, or none',
     body: newBlanksSchema,
     answer: list(blankSchema),
-    status: 201,
   },
-  {
-    method: 'put',
-    path: '/api/blanks/{id}',
+  changeBlank: {
     summary: 'Change a blank; 409 when somebody saved it since',
-    params: id,
     body: blankChangeSchema,
     answer: blankSchema,
   },
-  {
-    method: 'get',
-    path: '/api/blanks/{id}/template/{side}',
+  blankTemplate: {
     summary: 'The template of one side at true size, with a ruler to check it by',
-    params: { ...id, side: Joi.number().integer().min(0).max(3).required() },
     answer: 'application/pdf',
   },
-  { method: 'get', path: '/api/scanner', summary: 'What the scanner could scan now', answer: glassSchema },
-  {
-    method: 'get',
-    path: '/api/scanner/scan',
-    summary: 'A scan of the glass',
-    query: scanQuerySchema,
-    answer: 'image/png',
-  },
-  {
-    method: 'get',
-    path: '/api/art',
+  glass: { summary: 'What the scanner could scan now', answer: glassSchema },
+  scan: { summary: 'A scan of the glass', query: scanQuerySchema, answer: 'image/png' },
+  arts: {
     summary: 'All pictures, newest first, or the one with a content',
     query: artListQuerySchema,
     answer: list(artSchema),
   },
-  {
-    method: 'post',
-    path: '/api/art',
+  addArt: {
     summary: 'Upload a PNG, JPEG, WebP, TIFF, SVG or PDF: the file is the body',
     query: uploadQuerySchema,
     body: 'application/octet-stream',
     answer: artSchema,
-    status: 201,
   },
-  {
-    method: 'get',
-    path: '/api/art/{id}',
-    summary: 'A picture with all that was read in it',
-    params: id,
-    answer: artSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/art/{id}/pages',
-    summary: 'Take another page of the same file as a picture',
-    params: id,
-    body: artPageSchema,
-    answer: artSchema,
-    status: 201,
-  },
-  {
-    method: 'get',
-    path: '/api/art/{id}/{size}',
-    summary: 'A picture: thumb, preview or the original',
-    params: { ...id, size: artSizeSchema.required() },
-    answer: 'image/*',
-  },
-  {
-    method: 'get',
-    path: '/api/fonts/{font}/{subset}',
-    summary: 'One cut of a font that ships with Kanga',
-    params: { font: Joi.string().required(), subset: Joi.string().required() },
-    answer: 'font/woff',
-  },
-  {
-    method: 'get',
-    path: '/api/jobs',
+  art: { summary: 'A picture with all that was read in it', answer: artSchema },
+  addArtPage: { summary: 'Take another page of the same file as a picture', body: artPageSchema, answer: artSchema },
+  artPicture: { summary: 'A picture: thumb, preview or the original', answer: 'image/*' },
+  fontCut: { summary: 'One cut of a font that ships with Kanga', answer: 'font/woff' },
+  jobs: {
     summary: 'The jobs that are at hand, open ones first; or those that were put away, or deleted',
     query: jobsQuerySchema,
     answer: list(jobSummarySchema),
   },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/archive',
-    summary: 'Put a job away, or take it out again',
-    params: id,
-    body: archiveSchema,
-    answer: jobSummarySchema,
-  },
-  {
-    method: 'delete',
-    path: '/api/jobs/{id}',
-    summary: 'Delete a job; it can be taken back for thirty days',
-    params: id,
-    answer: jobSummarySchema,
-  },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/undelete',
-    summary: 'Take a deleted job back',
-    params: id,
-    answer: jobSummarySchema,
-  },
-  { method: 'post', path: '/api/jobs', summary: 'Open a job', body: newJobSchema, answer: jobFileSchema, status: 201 },
-  {
-    method: 'post',
-    path: '/api/jobs/ticket',
-    summary: 'Import a job ticket: the zip is the body',
-    body: 'application/zip',
-    answer: jobFileSchema,
-    status: 201,
-  },
-  { method: 'get', path: '/api/jobs/{id}', summary: 'A job with all it refers to', params: id, answer: jobFileSchema },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/packed',
+  archiveJob: { summary: 'Put a job away, or take it out again', body: archiveSchema, answer: jobSummarySchema },
+  deleteJob: { summary: 'Delete a job; it can be taken back for thirty days', answer: jobSummarySchema },
+  undeleteJob: { summary: 'Take a deleted job back', answer: jobSummarySchema },
+  addJob: { summary: 'Open a job', body: newJobSchema, answer: jobFileSchema },
+  importTicket: { summary: 'Import a job ticket: the zip is the body', body: 'application/zip', answer: jobFileSchema },
+  job: { summary: 'A job with all it refers to', answer: jobFileSchema },
+  packedJob: {
     summary: 'The same with its events in columns, as screens load it: shorter, and sooner read',
-    params: id,
     answer: packedJobFileSchema,
   },
-  {
-    method: 'put',
-    path: '/api/jobs/{id}',
+  changeJob: {
     summary: 'Change a job’s choices; 409 when somebody saved it since',
-    params: id,
     body: jobChangeSchema,
     answer: jobFileSchema,
   },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/waivers',
-    summary: 'Knowingly waive a stop',
-    params: id,
-    body: newWaiverSchema,
+  repeatJob: {
+    summary: 'Open a job that does this one again, or some of its pieces',
+    body: repeatSchema,
     answer: jobFileSchema,
-    status: 201,
   },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/ticket',
-    summary: 'The job as a ticket',
-    params: id,
-    answer: 'application/zip',
-  },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/sheet/insert',
-    summary: 'What is cut from card to go inside the goods, as SVG',
-    params: id,
-    answer: 'image/svg+xml',
-  },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/sheet',
-    summary: 'The print-ready PDF',
-    params: id,
-    answer: 'application/pdf',
-  },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/proof/{side}/{look}',
+  waive: { summary: 'Knowingly waive a stop', body: newWaiverSchema, answer: jobFileSchema },
+  ticket: { summary: 'The job as a ticket', answer: 'application/zip' },
+  insert: { summary: 'What is cut from card to go inside the goods, as SVG', answer: 'image/svg+xml' },
+  sheet: { summary: 'The print-ready PDF', answer: 'application/pdf' },
+  proofPicture: {
     summary: 'One side as it looks on paper, pressed, or through the printer’s profile, PNG',
-    params: { ...id, side: Joi.number().integer().min(0).max(3).required(), look: lookSchema.required() },
     query: proofQuerySchema,
     answer: 'image/png',
   },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/proof',
-    summary: 'The customer proof, PDF',
-    params: id,
-    answer: 'application/pdf',
-  },
-  {
-    method: 'get',
-    path: '/api/proof-profile',
-    summary: 'The ICC profile that proofs are looked at through',
-    answer: profileSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/proof-profile',
+  proof: { summary: 'The customer proof, PDF', answer: 'application/pdf' },
+  profile: { summary: 'The ICC profile that proofs are looked at through', answer: profileSchema },
+  setProfile: {
     summary: 'Give the ICC profile of the printer: the file is the body',
     query: uploadQuerySchema,
     body: 'application/octet-stream',
     answer: profileSchema,
-    status: 201,
   },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/approval',
+  approve: {
     summary: 'Record that the customer approved what was shown; 409 when it changed since',
-    params: id,
     body: newApprovalSchema,
     answer: jobFileSchema,
-    status: 201,
   },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/plan',
-    summary: 'Freeze the plan and go to the press',
-    params: id,
-    answer: runPlanSchema,
-    status: 201,
-  },
-  {
-    method: 'get',
-    path: '/api/jobs/{id}/press-card',
-    summary: 'One page for the press, A5: the stack, the bed and the steps',
-    params: id,
-    answer: 'application/pdf',
-  },
-  {
-    method: 'post',
-    path: '/api/jobs/{id}/close',
-    summary: 'Close an inspected job',
-    params: id,
-    answer: jobFileSchema,
-  },
-  { method: 'get', path: '/api/shop', summary: 'Settings, presses, printers and paper', answer: shopSchema },
-  {
-    method: 'put',
-    path: '/api/shop/settings',
-    summary: 'Change the settings',
-    body: settingsSchema,
-    answer: settingsSchema,
-  },
+  freezePlan: { summary: 'Freeze the plan and go to the press', answer: runPlanSchema },
+  pressCard: { summary: 'One page for the press, A5: the stack, the bed and the steps', answer: 'application/pdf' },
+  closeJob: { summary: 'Close an inspected job', answer: jobFileSchema },
+  shop: { summary: 'Settings, presses, printers and paper', answer: shopSchema },
+  changeSettings: { summary: 'Change the settings', body: settingsSchema, answer: settingsSchema },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
-  { method: 'get', path: '/api/storage', summary: 'What the data take, and what nothing uses', answer: storageSchema },
-  {
-    method: 'post',
-    path: '/api/storage/tidy',
-    summary: 'Take away now what is due to go',
-    answer: storageSchema,
-  },
-  { method: 'get', path: '/api/backups', summary: 'The backups of the shop', answer: backupsSchema },
-  { method: 'post', path: '/api/backups', summary: 'Make a backup now', answer: backupsSchema, status: 201 },
-  {
-    method: 'post',
-    path: '/api/shop/demo',
+  storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
+  tidy: { summary: 'Take away now what is due to go', answer: storageSchema },
+  backups: { summary: 'The backups of the shop', answer: backupsSchema },
+  addBackup: { summary: 'Make a backup now', answer: backupsSchema },
+  loadDemo: {
     summary: 'Back up, then load the demo shop in the place of this one',
     body: demoResetSchema,
     answer: shopSchema,
   },
-];
+} satisfies Record<RouteName, Description>;
+
+/** The parameters of paths, by their names. */
+const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
+  id: idSchema.required(),
+  side: Joi.number().integer().min(0).max(3).required(),
+  size: artSizeSchema.required(),
+  look: lookSchema.required(),
+  sheet: sheetNumberSchema,
+  font: Joi.string().required(),
+  subset: Joi.string().required(),
+};
+
+/** The parameters of a path with what each may be. */
+const parametersOf = (path: string): Record<string, Joi.Schema> =>
+  Object.fromEntries(
+    Array.from(path.matchAll(/\{(\w+)\}/g), ([, name = '']) => {
+      const schema = PARAMETERS[name];
+      if (!schema) throw new Error(`${path}: what {${name}} may be is not described`);
+      return [name, schema];
+    }),
+  );
+
+/** Every door of the server; `/api/docs` is made from this list. */
+export const ENDPOINTS: readonly Endpoint[] = (Object.keys(ROUTES) as RouteName[]).map((name) => ({
+  name,
+  ...ROUTES[name],
+  params: parametersOf(ROUTES[name].path),
+  ...DESCRIPTIONS[name],
+}));
+
+type Descriptions = typeof DESCRIPTIONS;
+/** What a door answers. */
+export type AnswerOf<N extends RouteName> = ValueOf<Descriptions[N]['answer']>;
+/** What it is sent; never: nothing. */
+export type BodyOf<N extends RouteName> = Descriptions[N] extends { body: infer Body } ? ValueOf<Body> : never;
+/** What is asked behind the question mark; never: nothing. */
+export type QueryOf<N extends RouteName> = Descriptions[N] extends { query: infer Query } ? ValueOf<Query> : never;

@@ -5,7 +5,6 @@ import {
   printRecordSchema,
   printsQuerySchema,
   settleSchema,
-  sheetNumberSchema,
 } from '../sheet/index.js';
 import {
   mediaSchema,
@@ -16,141 +15,43 @@ import {
   printerWordsSchema,
   shopSchema,
 } from '../shop/index.js';
-import { id, list, type Endpoint } from './endpoint.js';
+import { list, type Descriptions } from './endpoint.js';
 
 /** The doors of the shop floor: prints, printers, papers, presses, and the thermometer beside them. */
-export const FLOOR_ENDPOINTS: readonly Endpoint[] = [
-  {
-    method: 'get',
-    path: '/api/prints',
+export const FLOOR_ENDPOINTS = {
+  prints: {
     summary: 'The last prints, of all jobs or of one',
     query: printsQuerySchema,
     answer: list(printRecordSchema),
   },
-  {
-    method: 'post',
-    path: '/api/prints',
+  addPrint: {
     summary: 'Ask for a print; asking again with the same id gives the same one',
     body: newPrintSchema,
     answer: printRecordSchema,
-    status: 201,
   },
-  {
-    method: 'get',
-    path: '/api/prints/{id}',
-    summary: 'One print, and what became of it',
-    params: id,
-    answer: printRecordSchema,
-  },
-  { method: 'get', path: '/api/prints/{id}/pdf', summary: 'Its PDF', params: id, answer: 'application/pdf' },
-  {
-    method: 'get',
-    path: '/api/prints/{id}/png/{sheet}',
-    summary: 'One of its sheets as a PNG at the printer’s resolution',
-    params: { ...id, sheet: sheetNumberSchema },
-    answer: 'image/png',
-  },
-  {
-    method: 'get',
-    path: '/api/prints/{id}/cut/{sheet}',
-    summary: 'The cut lines of one of its sheets',
-    params: { ...id, sheet: sheetNumberSchema },
-    answer: 'image/svg+xml',
-  },
-  {
-    method: 'post',
-    path: '/api/prints/{id}/render',
-    summary: 'Draw a print again whose drawing failed',
-    params: id,
-    answer: printRecordSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/prints/{id}/send',
-    summary: 'Send it to its printer, once',
-    params: id,
-    answer: printRecordSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/prints/{id}/cancel',
-    summary: 'Cancel it, here or at the printer',
-    params: id,
-    answer: printRecordSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/prints/{id}/settle',
-    summary: 'Say whether it came out, as somebody saw',
-    params: id,
-    body: settleSchema,
-    answer: printRecordSchema,
-  },
-  {
-    method: 'get',
-    path: '/api/prints/printers/{id}/mirror-test',
-    summary: 'A strip to print that tells who mirrors',
-    params: id,
-    answer: 'application/pdf',
-  },
-  {
-    method: 'get',
-    path: '/api/prints/printers/{id}',
-    summary: 'What a printer on the network says of itself',
-    params: id,
-    answer: printerReportSchema,
-  },
-  {
-    method: 'put',
-    path: '/api/shop/printers/{id}',
-    summary: 'Save a printer; a new id adds one',
-    params: id,
-    body: printerWordsSchema,
-    answer: printerSchema,
-  },
-  {
-    method: 'delete',
-    path: '/api/shop/printers/{id}',
-    summary: 'Take a printer and its papers off the floor',
-    params: id,
-    answer: shopSchema,
-  },
-  {
-    method: 'put',
-    path: '/api/shop/presses/{id}',
+  print: { summary: 'One print, and what became of it', answer: printRecordSchema },
+  printPdf: { summary: 'Its PDF', answer: 'application/pdf' },
+  printPng: { summary: 'One of its sheets as a PNG at the printer’s resolution', answer: 'image/png' },
+  cutLines: { summary: 'The cut lines of one of its sheets', answer: 'image/svg+xml' },
+  renderPrint: { summary: 'Draw a print again whose drawing failed', answer: printRecordSchema },
+  sendPrint: { summary: 'Send it to its printer, once', answer: printRecordSchema },
+  cancelPrint: { summary: 'Cancel it, here or at the printer', answer: printRecordSchema },
+  settlePrint: { summary: 'Say whether it came out, as somebody saw', body: settleSchema, answer: printRecordSchema },
+  mirrorTest: { summary: 'A strip to print that tells who mirrors', answer: 'application/pdf' },
+  printerReport: { summary: 'What a printer on the network says of itself', answer: printerReportSchema },
+  setPrinter: { summary: 'Save a printer; a new id adds one', body: printerWordsSchema, answer: printerSchema },
+  removePrinter: { summary: 'Take a printer and its papers off the floor', answer: shopSchema },
+  setPress: {
     summary: 'Save a press with its last check; a new id adds one',
-    params: id,
     body: pressWordsSchema,
     answer: pressSchema,
   },
-  {
-    method: 'delete',
-    path: '/api/shop/presses/{id}',
-    summary: 'Take a press off the floor',
-    params: id,
-    answer: shopSchema,
-  },
-  {
-    method: 'put',
-    path: '/api/shop/media/{id}',
-    summary: 'Save a paper; a new id adds one',
-    params: id,
-    body: mediaWordsSchema,
-    answer: mediaSchema,
-  },
-  {
-    method: 'delete',
-    path: '/api/shop/media/{id}',
-    summary: 'Take a paper off the floor',
-    params: id,
-    answer: shopSchema,
-  },
-  {
-    method: 'post',
-    path: '/api/thermometer/reading',
+  removePress: { summary: 'Take a press off the floor', answer: shopSchema },
+  setMedia: { summary: 'Save a paper; a new id adds one', body: mediaWordsSchema, answer: mediaSchema },
+  removeMedia: { summary: 'Take a paper off the floor', answer: shopSchema },
+  readThermometer: {
     summary: 'What the infrared thermometer on the bench reads where it is aimed; 503 when it does not answer',
     body: aimSchema,
     answer: readingSchema,
-    status: 201,
   },
-];
+} satisfies Descriptions;

@@ -33,7 +33,7 @@ function operation(endpoint: Endpoint): Json {
   return {
     summary: endpoint.summary,
     parameters: [
-      ...Object.entries(endpoint.params ?? {}).map(([name, schema]) => ({
+      ...Object.entries(endpoint.params).map(([name, schema]) => ({
         name,
         in: 'path',
         required: true,
@@ -48,7 +48,7 @@ function operation(endpoint: Endpoint): Json {
     ],
     ...(endpoint.body ? { requestBody: { required: true, content: content(endpoint.body) } } : {}),
     responses: {
-      [endpoint.status ?? 200]: { description: 'Done', content: content(endpoint.answer) },
+      [endpoint.status]: { description: 'Done', content: content(endpoint.answer) },
       default: { description: 'What was wrong, and how to mend it', content: content(problemSchema) },
     },
   };

@@ -1,0 +1,2 @@
+export { Chosen } from './chosen.js';
+export { useTypedForm } from './use-typed-form.js';

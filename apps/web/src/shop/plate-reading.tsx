@@ -1,0 +1,60 @@
+import type { Press } from '@kanga/core/shop';
+import { usePrint } from '../data/index.js';
+import { HeatPicture } from '../draw/index.js';
+import type { Judged } from './use-press-check.js';
+
+/** The plate as it was read, and what it tells: the part to use, and what is wrong with the press. */
+export function PlateReading({ press, judged: { check, map, zone, findings } }: { press: Press; judged: Judged }) {
+  const print = usePrint();
+  const { width, depth } = press.platen;
+  return (
+    <div>
+      <svg
+        viewBox={`-8 -8 ${width + 16} ${depth + 16}`}
+        className="max-h-[46vh] w-full"
+        role="img"
+        aria-label="The plate as it was read"
+      >
+        <rect width={width} height={depth} fill="var(--color-paint-plate)" />
+        {map && <HeatPicture map={map} print={print} />}
+        {zone && (
+          <rect
+            {...zone.zone}
+            fill="none"
+            stroke="var(--color-key)"
+            strokeWidth="2"
+            strokeDasharray="9 6"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
+        <rect
+          width={width}
+          height={depth}
+          fill="none"
+          stroke="var(--color-key)"
+          strokeWidth="3"
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      {zone ? (
+        <div className="mt-2 space-y-1">
+          <p>
+            To have {print.temperature(check.dial)}, dial <b>{print.temperature(Math.round(zone.dial))}</b> and use the
+            dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it is
+            even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
+          </p>
+          <p className="text-soft">
+            Accurate to ± <span className="figures">{print.degrees(zone.spread)}</span>.
+          </p>
+        </div>
+      ) : (
+        <p className="mt-2 text-soft">Type readings: the picture of the plate grows as you do.</p>
+      )}
+      {findings.map((finding) => (
+        <p key={`${finding.code} ${finding.title}`} className="mt-2 border-l-4 border-magenta pl-3">
+          <b>{finding.title}.</b> {finding.remedy}
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+/** @jest-environment jsdom */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
+import { unitPrinter } from '@kanga/core/units';
+import { PressCheck } from './press-check.js';
+
+const fahrenheit = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
+const call = jest.fn();
+jest.mock('../data/index.js', () => ({
+  usePrint: () => fahrenheit,
+  call: (...sent: unknown[]) => call(...sent) as unknown,
+  serverNow: () => '2026-11-02T09:00:00.000Z',
+  problemFrom: () => ({ code: 'x', title: 'The thermometer does not answer', remedy: 'Wake it.', faults: [] }),
+  queryClient: { invalidateQueries: () => Promise.resolve() },
+  shopQuery: { queryKey: ['shop'] },
+}));
+
+const press: Press = {
+  ...USUAL_PRESS,
+  id: 'p',
+  name: 'Side press',
+  kind: 'clamshell',
+  platen: { width: 400, depth: 400 },
+  heatLimit: 220,
+  opening: null,
+  open: openEdges('clamshell'),
+  pads: [],
+  remark: '',
+  check: null,
+};
+const open = () => {
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <PressCheck press={press} />
+    </QueryClientProvider>,
+  );
+  fireEvent.click(screen.getByRole('button', { name: 'Check it: Side press' }));
+};
+const places = () => screen.getAllByLabelText<HTMLInputElement>(/^Reading \d+/);
+const write = (input: HTMLElement, value: string) => {
+  fireEvent.change(input, { target: { value } });
+};
+const save = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save this check' });
+
+afterEach(() => {
+  cleanup();
+  call.mockReset();
+});
+
+describe('the check of a press', () => {
+  it('asks for an operator and at least one reading', () => {
+    open();
+    expect(save().disabled).toBe(true);
+    write(screen.getByLabelText('Operator'), 'Tam');
+    expect(save().disabled).toBe(true);
+    write(places()[0] as HTMLElement, '392');
+    expect(save().disabled).toBe(false);
+  });
+  it('keeps the dial and the readings in °C, whatever the shop reads in, where they were read', async () => {
+    call.mockResolvedValue(press);
+    open();
+    write(screen.getByLabelText('Operator'), ' Tam ');
+    write(screen.getByLabelText('The dial stands at'), '400');
+    places().forEach((input, i) => {
+      write(input, String(390 + i));
+    });
+    fireEvent.click(save());
+    await waitFor(() => {
+      expect(call).toHaveBeenCalled();
+    });
+    const [name, { id, body }] = call.mock.calls[0] as [
+      string,
+      { id: string; body: { check: { by: string; dial: number; readings: { celsius: number }[] } } },
+    ];
+    expect([name, id, body.check.by]).toEqual(['setPress', 'p', 'Tam']);
+    // (400 − 32) / 1.8 by the definition of the degree Fahrenheit.
+    expect(body.check.dial).toBeCloseTo(204.444, 3);
+    expect(body.check.readings.map(({ celsius }) => Math.round(celsius * 1.8 + 32))).toEqual(
+      places().map((_, i) => 390 + i),
+    );
+  });
+  it('says how many readings are no temperature, and saves none of them', () => {
+    open();
+    write(screen.getByLabelText('Operator'), 'Tam');
+    write(places()[0] as HTMLElement, 'warm');
+    expect(screen.getByRole('alert').textContent).toMatch(/^One reading is not a temperature\./);
+    write(places()[1] as HTMLElement, '1.2.3');
+    expect(screen.getByRole('alert').textContent).toMatch(/^2 readings are not temperatures\..*385 °F\.$/);
+    expect(save().disabled).toBe(true);
+  });
+  it('has the thermometer read the next place that has none, and tells when it does not answer', async () => {
+    call.mockResolvedValueOnce({ celsius: 200 });
+    open();
+    write(places()[0] as HTMLElement, '390');
+    fireEvent.click(screen.getByRole('button', { name: `Read place 2 of ${places().length} with the thermometer` }));
+    await waitFor(() => {
+      expect(places()[1]?.value).toBe('392 °F');
+    });
+    call.mockRejectedValueOnce(new Error('away'));
+    fireEvent.click(screen.getByRole('button', { name: /^Read place 3/ }));
+    expect((await screen.findByText(/does not answer/)).textContent).toContain('Wake it.');
+    expect(places()[2]?.value).toBe('');
+  });
+  it('keeps what was read when more places are asked for', () => {
+    open();
+    const first = places().length;
+    write(places()[0] as HTMLElement, '390');
+    fireEvent.click(screen.getByRole('radio', { name: '5 × 5' }));
+    expect(places()).toHaveLength(25);
+    fireEvent.click(screen.getByRole('radio', { name: '3 × 3' }));
+    expect(places()).toHaveLength(first);
+    expect(places()[0]?.value).toBe('390');
+  });
+});
