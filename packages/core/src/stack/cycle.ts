@@ -1,6 +1,6 @@
 import type { Blank } from '../blank/index.js';
 import type { Press } from '../shop/index.js';
-import type { Step } from './steps.js';
+import type { Step } from './step.js';
 import { formatDuration } from '../units/index.js';
 
 /** How long a bed takes, and how many pieces an hour that makes. Times in s. */

@@ -5,7 +5,7 @@ import { capitalised } from '../units/index.js';
 import { cautionOf, clumsyBy, namedSide, placing, TAKES, USUAL_COOL } from './step-facts.js';
 import type { Layer } from './layers.js';
 import type { Overrides, PressSettings } from './settings.js';
-import type { Step } from './steps.js';
+import type { Step } from './step.js';
 
 /** Cotton holds water, and a film that is pressed on steam bubbles. From memory, no published source. */
 const DRYING = 5;

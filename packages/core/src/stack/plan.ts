@@ -8,7 +8,8 @@ import { layersOf, type Layer } from './layers.js';
 import { bedOf, toleranceOf, type PressBed, type SeamLook } from './press-bed.js';
 import type { Proven } from './proven.js';
 import { proposeSettings, type Overrides, type PressSettings } from './settings.js';
-import { stepsOf, type Sheets, type Step } from './steps.js';
+import type { Sheets, Step } from './step.js';
+import { stepsOf } from './steps.js';
 import { degreesText } from '../units/index.js';
 
 /** How one side of a blank is pressed. */
