@@ -67,30 +67,35 @@ export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {
     setProblem(null);
     setNesting({ spots: null, tries: 0, seconds: 0, better: 0 });
     const now = isLayout(plan.layout) && plan.clashing.length === 0 && !choices.together ? spotsOf(plan.layout) : [];
+    const fail = (said: string) => {
+      if (run.current !== mine) return;
+      end(false);
+      setProblem(said);
+    };
     nestInWorker(
-      nestProblem(plan.request, choices, arranged),
-      spotsOnGround(now, plan.request),
-      LONGEST,
-      (answer) => {
+      {
+        problem: nestProblem(plan.request, choices, arranged),
+        known: spotsOnGround(now, plan.request),
+        seconds: LONGEST,
+      },
+      ({ best, tries, seconds }) => {
         if (run.current !== mine) return;
-        if ('best' in answer && answer.best) mine.spots = spotsOnSheet(answer.best.spots, plan.request);
-        const better = 'best' in answer && answer.best ? 1 : 0;
+        if (best) mine.spots = spotsOnSheet(best.spots, plan.request);
         setNesting((was) => ({
           spots: mine.spots,
-          tries: answer.tries,
-          seconds: answer.seconds,
-          better: (was?.better ?? 0) + better,
+          tries,
+          seconds,
+          better: (was?.better ?? 0) + (best ? 1 : 0),
         }));
       },
       mine.abort.signal,
     ).then(
-      () => {
-        if (run.current === mine) end(true);
+      ({ done }) => {
+        if (done === 'too large') fail('A piece is larger than the paper.');
+        else if (run.current === mine) end(true);
       },
       (error: unknown) => {
-        if (run.current !== mine) return;
-        end(false);
-        setProblem(error instanceof Error ? error.message : String(error));
+        fail(`The nesting failed: ${error instanceof Error ? error.message : String(error)}`);
       },
     );
   };

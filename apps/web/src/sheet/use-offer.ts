@@ -73,12 +73,14 @@ export function useOffer(
     const timer = setTimeout(() => {
       const choices = { together };
       nestInWorker(
-        nestProblem(plan.request, choices, null),
-        together ? [] : spotsOnGround(spotsOf(layout), plan.request),
-        LOOKS,
-        (answer) => {
-          if (!('best' in answer) || !answer.best) return;
-          const spots = spotsOnSheet(answer.best.spots, plan.request);
+        {
+          problem: nestProblem(plan.request, choices, null),
+          known: together ? [] : spotsOnGround(spotsOf(layout), plan.request),
+          seconds: LOOKS,
+        },
+        ({ best }) => {
+          if (!best) return;
+          const spots = spotsOnSheet(best.spots, plan.request);
           const saves = now - amountOf(arrangedLayout(plan.request, spots), kind);
           if (saves >= (roll ? WORTH.roll : 1) && saves / now >= WORTH.share)
             setOffer({ plan, spots, saves, share: saves / now });

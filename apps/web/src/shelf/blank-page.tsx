@@ -16,7 +16,8 @@ import { DrawingPanel } from './drawing-panel.js';
 import { OutlineEditor } from './outline-editor.js';
 import { OutlineTools } from './outline-tools.js';
 import { ShapePanel } from './shape-panel.js';
-import { useTracing } from './trace-panel.js';
+import { TracePanel, TracePicture } from './trace-panel.js';
+import { useTracing } from './use-tracing.js';
 import { useDraft, type Draft } from './use-draft.js';
 
 const WAYS = [
@@ -114,8 +115,8 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
     draft.setPoints(points);
     setWay('measured');
   };
-  const scan = useTracing('scan', takeOutline);
-  const photo = useTracing('photo', takeOutline);
+  const scan = useTracing('scan');
+  const photo = useTracing('photo');
   const tracing = part === 'shape' && way === 'scan' ? scan : part === 'shape' && way === 'photo' ? photo : null;
   useHotkeys('mod+z', () => draft.undo?.(), { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => draft.redo?.(), { preventDefault: true });
@@ -139,13 +140,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
         picture={
           <div className="relative h-full min-h-[420px] overflow-hidden border border-rule bg-wash">
             {tracing ? (
-              (tracing.picture ?? (
-                <p className="absolute inset-0 flex items-center justify-center p-8 text-center text-soft">
-                  {way === 'scan'
-                    ? 'Choose a scan at the right: an outline drawn round the blank with a dark pen, or the blank itself on the glass.'
-                    : 'Choose a photograph at the right: the blank and a bank card beside it, both flat, seen from above.'}
-                </p>
-              ))
+              <TracePicture tracing={tracing} />
             ) : (
               <OutlineEditor draft={draft} picked={picked} onPick={setPicked} />
             )}
@@ -199,7 +194,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
                 onPick={setPicked}
                 panel={
                   tracing ? (
-                    tracing.panel
+                    <TracePanel tracing={tracing} onOutline={takeOutline} />
                   ) : way === 'drawing' ? (
                     <DrawingPanel onOutline={takeOutline} />
                   ) : traced ? (

@@ -1,150 +1,124 @@
-import { useEffect, useRef, useState } from 'react';
-import { boundsOf, type Four, type Point, type Polygon } from '@kanga/core/geometry';
-import { PPI_LIMITS, resolutionOf, SUBJECTS, type Subject } from '@kanga/core/trace';
+import { boundsOf, type Polygon } from '@kanga/core/geometry';
+import { PPI_LIMITS, SUBJECTS, type Subject } from '@kanga/core/trace';
 import { usePrint } from '../data/index.js';
 import { Button, Choice, FileField, ParsedField } from '../ui/index.js';
+import type { TracedPicture } from '../workers/index.js';
 import { FromScanner } from './from-scanner.js';
-import { load, TracedView, type Loaded } from './traced-view.js';
-import { tracePicture, TraceRefused, type TracedPicture, type TraceFault } from '../workers/index.js';
+import { TracedView } from './traced-view.js';
+import type { Tracing } from './use-tracing.js';
 
 const SUBJECT_NAMES: Record<Subject, string> = { 'pen line': 'An outline drawn with a pen', blank: 'The blank itself' };
-/** Where the card is taken to lie until its corners are set by hand: a quarter in from the corner of the picture. */
-const guessed = ({ width, height }: { width: number; height: number }): Four<Point> => [
-  { x: width * 0.1, y: height * 0.1 },
-  { x: width * 0.4, y: height * 0.1 },
-  { x: width * 0.4, y: height * 0.35 },
-  { x: width * 0.1, y: height * 0.35 },
-];
+const WORDS = {
+  scan: {
+    title: 'A scan',
+    choose: 'Choose a scan',
+    empty:
+      'Choose a scan at the right: an outline drawn round the blank with a dark pen, or the blank itself on the glass.',
+  },
+  photo: {
+    title: 'A photograph with a bank card beside the blank',
+    choose: 'Choose a photograph',
+    empty: 'Choose a photograph at the right: the blank and a bank card beside it, both flat, seen from above.',
+  },
+} as const;
+/** A bank card, ISO/IEC 7810 ID-1, mm. */
+const CARD = { width: 85.6, height: 53.98 };
 
-/** Tracing from a scan or a photograph: the picture in the field, what to set beside it. */
-export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) => void) {
-  const print = usePrint();
-  const [loaded, setLoaded] = useState<Loaded | null>(null);
-  const [ppi, setPpi] = useState(300);
-  const [said, setSaid] = useState(false);
-  const [subject, setSubject] = useState<Subject>('pen line');
-  const [corners, setCorners] = useState<Four<Point> | null>(null);
-  const [state, setState] = useState<{ share: number; doing: string } | null>(null);
-  const [fault, setFault] = useState<TraceFault | null>(null);
-  const [result, setResult] = useState<TracedPicture | null>(null);
-  const stop = useRef<AbortController | null>(null);
-  useEffect(
-    () => () => {
-      if (loaded) URL.revokeObjectURL(loaded.url);
-    },
-    [loaded],
-  );
-  useEffect(
-    () => () => {
-      stop.current?.abort();
-    },
-    [],
-  );
-
-  const run = (picture: Loaded, set: { ppi: number; subject: Subject; corners: Four<Point> | null }) => {
-    stop.current?.abort();
-    stop.current = new AbortController();
-    setFault(null);
-    setResult(null);
-    setState({ share: 0, doing: 'Beginning' });
-    tracePicture(
-      kind === 'scan'
-        ? { kind, file: picture.file, ppi: set.ppi, subject: set.subject }
-        : { kind, file: picture.file, corners: set.corners },
-      (share, doing) => {
-        setState({ share, doing });
-      },
-      stop.current.signal,
-    )
-      .then((found) => {
-        setResult(found);
-        setCorners(found.corners);
-      })
-      .catch((error: unknown) => {
-        if (error instanceof DOMException && error.name === 'AbortError') return;
-        setFault(
-          error instanceof TraceRefused
-            ? error.fault
-            : { code: 'trace.fault', title: 'Tracing it failed', remedy: error instanceof Error ? error.message : '' },
-        );
-        if (kind === 'photo') setCorners((before) => before ?? guessed(picture.size));
-      })
-      .finally(() => {
-        setState(null);
-      });
-  };
-  const take = async (file: Blob, as: Subject = subject) => {
-    setFault(null);
-    setCorners(null);
-    const head = new Uint8Array(await file.slice(0, 65_536).arrayBuffer());
-    const found = kind === 'scan' ? resolutionOf(head) : null;
-    const next = await load(file).catch(() => null);
-    if (!next) {
-      setFault({
-        code: 'trace.unreadable',
-        title: 'The picture cannot be read',
-        remedy: 'Save it as PNG or JPEG and try again.',
-      });
-      return;
-    }
-    setLoaded(next);
-    setSubject(as);
-    setSaid(found !== null);
-    const at = found ?? ppi;
-    setPpi(at);
-    run(next, { ppi: at, subject: as, corners: null });
-  };
-  const again = (change: Partial<{ ppi: number; subject: Subject; corners: Four<Point> | null }>) => {
-    if (loaded) run(loaded, { ppi, subject, corners: null, ...change });
-  };
-
-  const picture = loaded && (
+/** The picture that is traced, in the field. */
+export function TracePicture({ tracing: { kind, loaded, result, settings, setCorners } }: { tracing: Tracing }) {
+  if (!loaded)
+    return (
+      <p className="absolute inset-0 flex items-center justify-center p-8 text-center text-soft">{WORDS[kind].empty}</p>
+    );
+  const photo = kind === 'photo';
+  return (
     <TracedView
       loaded={loaded}
       result={result}
-      corners={kind === 'photo' ? corners : null}
-      onCorners={
-        kind === 'photo'
-          ? (next) => {
-              setCorners(next);
-              setResult(null);
-            }
-          : null
-      }
+      corners={photo ? settings.corners : null}
+      onCorners={photo ? setCorners : null}
     />
   );
-  const box = result && boundsOf(result.traced.outline);
-  const panel = (
+}
+
+/** What was found: how large, how sure, and what to know of it. */
+function Found({ traced, onOutline }: { traced: TracedPicture['traced']; onOutline: (points: Polygon) => void }) {
+  const print = usePrint();
+  const { width, height } = boundsOf(traced.outline);
+  return (
+    <div className="space-y-2 border-l-4 border-green bg-wash px-3 py-2">
+      <p>
+        <span className="figures text-xl">{print.size(width, height)}</span>
+        <br />
+        accurate to about {print.length(Math.max(0.1, traced.within))}
+      </p>
+      {traced.remarks.map((remark) => (
+        <p key={remark} className="text-[14px]">
+          {print.text(remark)}
+        </p>
+      ))}
+      <Button
+        tone="strong"
+        onClick={() => {
+          onOutline(traced.outline);
+        }}
+      >
+        Use this outline
+      </Button>
+    </div>
+  );
+}
+
+/** What a scan is traced by: what lies on the glass, and how finely it was scanned. */
+function ScanFields({ tracing: { settings, again, take, setFault } }: { tracing: Tracing }) {
+  const { least, most } = PPI_LIMITS;
+  return (
+    <>
+      <Choice
+        label="What lies on the glass?"
+        value={settings.subject}
+        options={SUBJECTS.map((value) => ({ value, label: SUBJECT_NAMES[value] }))}
+        onChange={(subject) => {
+          again({ subject });
+        }}
+      />
+      <ParsedField
+        label="Scanned at, pixels per inch"
+        shown={String(settings.ppi)}
+        hint={settings.said ? 'as the file says' : 'what the scanner was set to'}
+        parse={(text) => {
+          const value = Number(text);
+          return text.trim() !== '' && Number.isFinite(value)
+            ? { ok: true, value }
+            : { ok: false, problem: `“${text.trim()}” is not a number.` };
+        }}
+        limits={(value) => (value >= least && value <= most ? null : `From ${least} to ${most}.`)}
+        onValue={(ppi) => {
+          again({ ppi });
+        }}
+      />
+      <FromScanner
+        ppi={settings.ppi}
+        onScan={(file, as) => {
+          void take(file, as);
+        }}
+        onFault={setFault}
+      />
+    </>
+  );
+}
+
+/** What to set beside the picture, how far the tracing is, and what came of it. */
+export function TracePanel({ tracing, onOutline }: { tracing: Tracing; onOutline: (points: Polygon) => void }) {
+  const print = usePrint();
+  const { kind, settings, progress, fault, result, take, again, cancel } = tracing;
+  const { corners } = settings;
+  return (
     <div className="space-y-3">
-      {result && box && (
-        <div className="space-y-2 border-l-4 border-green bg-wash px-3 py-2">
-          <p>
-            <span className="figures text-xl">{print.size(box.width, box.height)}</span>
-            <br />
-            accurate to about {print.length(Math.max(0.1, result.traced.within))}
-          </p>
-          {result.traced.remarks.map((remark) => (
-            <p key={remark} className="text-[14px]">
-              {remark}
-            </p>
-          ))}
-          <Button
-            tone="strong"
-            onClick={() => {
-              onOutline(result.traced.outline);
-            }}
-          >
-            Use this outline
-          </Button>
-        </div>
-      )}
+      {result && <Found traced={result.traced} onOutline={onOutline} />}
       <FileField
-        title={
-          <span className="font-semibold">
-            {kind === 'scan' ? 'A scan' : 'A photograph with a bank card beside the blank'}
-          </span>
-        }
-        label={kind === 'scan' ? 'Choose a scan' : 'Choose a photograph'}
+        title={<span className="font-semibold">{WORDS[kind].title}</span>}
+        label={WORDS[kind].choose}
         accept="image/png,image/jpeg,image/webp"
         onFile={(file) => {
           void take(file);
@@ -153,59 +127,16 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
       {kind === 'photo' ? (
         <p className="text-[14px] text-soft">
           Card and blank flat on one ground of another colour, taken from as straight above as you can. The card is{' '}
-          {print.size(85.6, 53.98)}: it gives scale and perspective.
+          {print.size(CARD.width, CARD.height)}: it gives scale and perspective.
         </p>
       ) : (
-        <>
-          <Choice
-            label="What lies on the glass?"
-            value={subject}
-            options={SUBJECTS.map((value) => ({ value, label: SUBJECT_NAMES[value] }))}
-            onChange={(value) => {
-              setSubject(value);
-              again({ subject: value });
-            }}
-          />
-          <ParsedField
-            label="Scanned at, pixels per inch"
-            shown={String(ppi)}
-            hint={said ? 'as the file says' : 'what the scanner was set to'}
-            parse={(text) => {
-              const value = Number(text);
-              return text.trim() !== '' && Number.isFinite(value)
-                ? { ok: true, value }
-                : { ok: false, problem: `“${text.trim()}” is not a number.` };
-            }}
-            limits={(value) =>
-              value >= PPI_LIMITS.least && value <= PPI_LIMITS.most
-                ? null
-                : `From ${PPI_LIMITS.least} to ${PPI_LIMITS.most}.`
-            }
-            onValue={(value) => {
-              setPpi(value);
-              again({ ppi: value });
-            }}
-          />
-          <FromScanner
-            ppi={ppi}
-            onScan={(file, as) => {
-              void take(file, as);
-            }}
-            onFault={setFault}
-          />
-        </>
+        <ScanFields tracing={tracing} />
       )}
-      {state && (
+      {progress && (
         <div role="status" className="flex items-center gap-2">
-          <progress className="h-3 flex-1" max={1} value={state.share} aria-label="Tracing" />
-          <span className="text-[14px]">{state.doing}</span>
-          <Button
-            onClick={() => {
-              stop.current?.abort();
-            }}
-          >
-            Cancel
-          </Button>
+          <progress className="h-3 flex-1" max={1} value={progress.share} aria-label="Tracing" />
+          <span className="text-[14px]">{progress.doing}</span>
+          <Button onClick={cancel}>Cancel</Button>
         </div>
       )}
       {fault && (
@@ -213,7 +144,7 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
           <b>{print.text(fault.title)}.</b> {print.text(fault.remedy)}
         </div>
       )}
-      {kind === 'photo' && corners && !state && (
+      {kind === 'photo' && corners && !progress && (
         <Button
           onClick={() => {
             again({ corners });
@@ -224,5 +155,4 @@ export function useTracing(kind: 'scan' | 'photo', onOutline: (points: Polygon) 
       )}
     </div>
   );
-  return { picture, panel };
 }

@@ -1,22 +1,8 @@
 import { useRef } from 'react';
 import { svgPath, type Four, type Point } from '@kanga/core/geometry';
 import { placeIn } from '../draw/index.js';
+import type { Loaded } from './loaded-picture.js';
 import type { TracedPicture } from '../workers/index.js';
-
-/** A picture to be traced, with its size and an address to show it by. */
-export interface Loaded {
-  file: Blob;
-  url: string;
-  size: { width: number; height: number };
-}
-
-/** A picture from a file, with its size and an address to show it by. */
-export async function load(file: Blob): Promise<Loaded> {
-  const bitmap = await createImageBitmap(file);
-  const size = { width: bitmap.width, height: bitmap.height };
-  bitmap.close();
-  return { file, url: URL.createObjectURL(file), size };
-}
 
 /** The picture with what was found in it; the card's corners can be dragged. */
 export function TracedView({

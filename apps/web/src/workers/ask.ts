@@ -1,36 +1,24 @@
-/** What an answer of a worker comes to: more to come, the result, or a failure. */
-export type Heard<Result> = { more: true } | { result: Result } | { failure: Error };
+import { wrap, type Remote } from 'comlink';
 
-/** Gives one request to a worker and waits for its result; `signal` ends the work, and the worker, at once. */
-export function askWorker<Request, Answer, Result>(
+/** Does one piece of work in a worker of its own, by what the worker exposes; `signal` ends the work, and the worker, at once. */
+export async function inWorker<Exposed, Result>(
   worker: Worker,
-  request: Request,
-  hear: (answer: Answer) => Heard<Result>,
+  work: (exposed: Remote<Exposed>) => Promise<Result>,
   signal: AbortSignal,
 ): Promise<Result> {
-  return new Promise((resolve, reject) => {
-    const end = (settle: () => void) => {
-      worker.terminate();
-      settle();
-    };
-    worker.onmessage = ({ data }: MessageEvent<Answer>) => {
-      const heard = hear(data);
-      if ('more' in heard) return;
-      end(() => {
-        if ('result' in heard) resolve(heard.result);
-        else reject(heard.failure);
-      });
-    };
+  const ended = new Promise<never>((_, reject) => {
     worker.onerror = (event) => {
-      end(() => {
-        reject(new Error(event.message));
-      });
+      reject(new Error(event.message));
     };
-    signal.addEventListener('abort', () => {
-      end(() => {
-        reject(new DOMException('cancelled', 'AbortError'));
-      });
-    });
-    worker.postMessage(request);
+    const stop = () => {
+      reject(new DOMException('cancelled', 'AbortError'));
+    };
+    if (signal.aborted) stop();
+    else signal.addEventListener('abort', stop, { once: true });
   });
+  try {
+    return await Promise.race([work(wrap<Exposed>(worker)), ended]);
+  } finally {
+    worker.terminate();
+  }
 }

@@ -1,10 +1,7 @@
+import { proxy } from 'comlink';
 import type { NestProblem, NestResult, Spot } from '@kanga/core/nest';
-import { askWorker, type Heard } from './ask.js';
-
-export type NestAnswer =
-  | { best: NestResult | null; tries: number; seconds: number }
-  | { done: 'proved' | 'time'; tries: number; seconds: number }
-  | { problem: string };
+import { inWorker } from './ask.js';
+import type { Nesting } from './nest.worker.js';
 
 export interface NestOrder {
   problem: NestProblem;
@@ -13,21 +10,20 @@ export interface NestOrder {
   seconds: number;
 }
 
+/** How far a nesting is; `best` where it got better. */
+export interface NestNews {
+  best: NestResult | null;
+  tries: number;
+  seconds: number;
+}
+
+/** How a nesting ended: nothing better is possible, the time was up, or a piece is larger than the paper. */
+export type NestEnd = { done: 'proved' | 'time'; tries: number; seconds: number } | { done: 'too large' };
+
 /** Nests off the screen's own thread; `hear` is told of every better layout; `signal` ends it at once. */
-export const nestInWorker = (
-  problem: NestProblem,
-  known: readonly Spot[],
-  seconds: number,
-  hear: (answer: Exclude<NestAnswer, { problem: string }>) => void,
-  signal: AbortSignal,
-): Promise<'proved' | 'time'> =>
-  askWorker(
+export const nestInWorker = (order: NestOrder, hear: (news: NestNews) => void, signal: AbortSignal): Promise<NestEnd> =>
+  inWorker<Nesting, NestEnd>(
     new Worker(new URL('./nest.worker.ts', import.meta.url), { type: 'module' }),
-    { problem, known, seconds } satisfies NestOrder,
-    (answer: NestAnswer): Heard<'proved' | 'time'> => {
-      if ('problem' in answer) return { failure: new Error(answer.problem) };
-      hear(answer);
-      return 'done' in answer ? { result: answer.done } : { more: true };
-    },
+    (nesting) => nesting.nest(order, proxy(hear)),
     signal,
   );

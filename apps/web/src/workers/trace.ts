@@ -1,6 +1,8 @@
-import { askWorker, type Heard } from './ask.js';
+import { proxy } from 'comlink';
 import type { Four, Point } from '@kanga/core/geometry';
 import type { Subject, Traced } from '@kanga/core/trace';
+import { inWorker } from './ask.js';
+import type { Tracing } from './trace.worker.js';
 
 export type TraceRequest =
   | { kind: 'scan'; file: Blob; ppi: number; subject: Subject }
@@ -21,8 +23,6 @@ export interface TracedPicture {
   corners: Four<Point> | null;
 }
 
-export type TraceAnswer = { share: number; doing: string } | TracedPicture | { problem: TraceFault };
-
 /** A picture could not be traced; says why and how to mend it. */
 export class TraceRefused extends Error {
   constructor(readonly fault: TraceFault) {
@@ -31,20 +31,17 @@ export class TraceRefused extends Error {
 }
 
 /** Traces a picture off the screen's own thread; `signal` ends the work at once. */
-export const tracePicture = (
+export async function tracePicture(
   request: TraceRequest,
   onProgress: (share: number, doing: string) => void,
   signal: AbortSignal,
-): Promise<TracedPicture> =>
-  askWorker(
+): Promise<TracedPicture> {
+  const answer = await inWorker<Tracing, TracedPicture | TraceFault>(
     new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' }),
-    request,
-    (answer: TraceAnswer): Heard<TracedPicture> => {
-      if ('share' in answer) {
-        onProgress(answer.share, answer.doing);
-        return { more: true };
-      }
-      return 'traced' in answer ? { result: answer } : { failure: new TraceRefused(answer.problem) };
-    },
+    (tracing) => tracing.trace(request, proxy(onProgress)),
     signal,
   );
+  // What a worker throws loses all but its message on the way.
+  if ('code' in answer) throw new TraceRefused(answer);
+  return answer;
+}

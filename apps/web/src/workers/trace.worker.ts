@@ -1,5 +1,6 @@
+import { expose } from 'comlink';
 import { traceScan, tracePhoto, TraceProblem, type Picture } from '@kanga/core/trace';
-import type { TraceAnswer, TraceRequest } from './trace.js';
+import type { TracedPicture, TraceFault, TraceRequest } from './trace.js';
 
 /** Decodes a picture as it is stored: true pixels, none resized. */
 async function decode(file: Blob): Promise<Picture> {
@@ -13,35 +14,36 @@ async function decode(file: Blob): Promise<Picture> {
   return { data: context.getImageData(0, 0, width, height).data, width, height };
 }
 
-const say = (answer: TraceAnswer) => {
-  self.postMessage(answer);
-};
+const faultOf = (error: unknown): TraceFault =>
+  error instanceof TraceProblem
+    ? { code: error.code, title: error.message, remedy: error.remedy }
+    : {
+        code: 'trace.unreadable',
+        title: 'The picture cannot be read',
+        remedy: `Save it as PNG or JPEG and try again. (${error instanceof Error ? error.message : String(error)})`,
+      };
 
-/** Traces one picture; tells how far it is on the way. */
-self.onmessage = async ({ data }: MessageEvent<TraceRequest>) => {
-  try {
-    say({ share: 0.01, doing: 'Reading the picture' });
-    const picture = await decode(data.file);
-    const progress = (share: number, doing: string) => {
-      say({ share: 0.2 + share * 0.8, doing });
-    };
-    const size = { width: picture.width, height: picture.height };
-    if (data.kind === 'scan')
-      say({ traced: traceScan(picture, data.ppi, data.subject, progress), size, corners: null });
-    else {
-      const traced = tracePhoto(picture, data.corners, progress);
-      say({ traced, size, corners: traced.corners });
+const tracing = {
+  /** Traces one picture; tells how far it is on the way. */
+  async trace(
+    request: TraceRequest,
+    hear: (share: number, doing: string) => void,
+  ): Promise<TracedPicture | TraceFault> {
+    try {
+      hear(0.01, 'Reading the picture');
+      const picture = await decode(request.file);
+      const progress = (share: number, doing: string) => {
+        hear(0.2 + share * 0.8, doing);
+      };
+      const size = { width: picture.width, height: picture.height };
+      if (request.kind === 'scan')
+        return { traced: traceScan(picture, request.ppi, request.subject, progress), size, corners: null };
+      const traced = tracePhoto(picture, request.corners, progress);
+      return { traced, size, corners: traced.corners };
+    } catch (error) {
+      return faultOf(error);
     }
-  } catch (error) {
-    if (error instanceof TraceProblem)
-      say({ problem: { code: error.code, title: error.message, remedy: error.remedy } });
-    else
-      say({
-        problem: {
-          code: 'trace.unreadable',
-          title: 'The picture cannot be read',
-          remedy: `Save it as PNG or JPEG and try again. (${error instanceof Error ? error.message : String(error)})`,
-        },
-      });
-  }
+  },
 };
+export type Tracing = typeof tracing;
+expose(tracing);
