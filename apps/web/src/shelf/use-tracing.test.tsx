@@ -29,7 +29,7 @@ jest.mock('../workers/index.js', () => ({
 }));
 
 const found = (within = 0.1): TracedPicture => ({
-  traced: { outline: [], inPicture: [], found: [], within, remarks: [] },
+  traced: { outline: [], inPicture: [], found: 1, within, remarks: [] },
   size: { width: 40, height: 30 },
   corners: null,
 });

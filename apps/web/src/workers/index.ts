@@ -1,3 +1,4 @@
-export * from './hash.js';
-export * from './trace.js';
-export * from './nest.js';
+export { hashOf } from './hash.js';
+export { nestInWorker } from './nest.js';
+export { tracePicture, TraceRefused } from './trace.js';
+export type { TracedPicture, TraceFault } from './trace-request.js';

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { Nester, TooLarge } from '@kanga/core/nest';
-import type { NestEnd, NestNews, NestOrder } from './nest.js';
+import type { NestEnd, NestNews, NestOrder } from './nest-order.js';
 
 /** How often the screen hears of it while nothing gets better, ms. */
 const TICK = 300;

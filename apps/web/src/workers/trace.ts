@@ -1,27 +1,7 @@
 import { proxy } from 'comlink';
-import type { Four, Point } from '@kanga/core/geometry';
-import type { Subject, Traced } from '@kanga/core/trace';
 import { inWorker } from './ask.js';
+import type { TracedPicture, TraceFault, TraceRequest } from './trace-request.js';
 import type { Tracing } from './trace.worker.js';
-
-export type TraceRequest =
-  | { kind: 'scan'; file: Blob; ppi: number; subject: Subject }
-  | { kind: 'photo'; file: Blob; corners: Four<Point> | null };
-
-/** Why a picture could not be traced. */
-export interface TraceFault {
-  code: string;
-  title: string;
-  remedy: string;
-}
-
-export interface TracedPicture {
-  traced: Traced;
-  /** Pixels of the picture. */
-  size: { width: number; height: number };
-  /** Of the card, in a photograph. */
-  corners: Four<Point> | null;
-}
 
 /** A picture could not be traced; says why and how to mend it. */
 export class TraceRefused extends Error {

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { traceScan, tracePhoto, TraceProblem, type Picture } from '@kanga/core/trace';
-import type { TracedPicture, TraceFault, TraceRequest } from './trace.js';
+import type { TracedPicture, TraceFault, TraceRequest } from './trace-request.js';
 
 /** Decodes a picture as it is stored: true pixels, none resized. */
 async function decode(file: Blob): Promise<Picture> {
