@@ -9,7 +9,7 @@ export default {
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|\\.bench\\.ts$|trace/synthetic\\.ts$' },
       to: {
         pathNot:
-          '^packages/core/src|node_modules/(clipper2-ts|qrcode-generator|fontkit|@types/fontkit|bidi-js|svgpath|dxf-parser|@tarikjabiri/dxf|@xmldom/xmldom)',
+          '^packages/core/src|node_modules/(clipper2-ts|qrcode-generator|fontkit|@types/fontkit|bidi-js|svgpath|culori|@types/culori|ml-matrix|dxf-parser|@tarikjabiri/dxf|@xmldom/xmldom)',
       },
     },
     {

@@ -126,8 +126,8 @@ export class JobService {
       this.results.proven(),
     ]);
     const file = { ...kept, job: { ...kept.job, ...change(kept.job) } };
-    const { house, energy, units } = settings;
-    return viewJob(file, { ...floor, house, energy, proven }, unitPrinter(units), {
+    const { house, energy } = settings;
+    return viewJob(file, { ...floor, house, energy, proven }, unitPrinter(settings.units, settings), {
       faces: await facesFor(fontsOf(file.job.design)),
     });
   }

@@ -32,7 +32,7 @@ export function misfit(plan: RunPlan, events: readonly BenchEvent[], now: number
       return refuse(
         422,
         'bench.no-time',
-        `An entry of ${event.at} cannot be of this run, which began on ${plan.frozenAt.slice(0, 10)}`,
+        `An entry of ${event.at} cannot be of this run, which began at ${plan.frozenAt}`,
         'Set the clock of that screen, then tell it again.',
       );
   }

@@ -84,7 +84,7 @@ export class ProofService {
   /** The customer proof, PDF. */
   async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
     const [{ view, blank, pictures }, { settings }] = await Promise.all([this.ready(id), this.shop.read()]);
-    const print = unitPrinter(settings.units);
+    const print = unitPrinter(settings.units, settings);
     const { job } = view;
     const sides: ProofSide[] = [];
     for (const side of view.printed) {
@@ -110,7 +110,7 @@ export class ProofService {
       sides,
       approval:
         view.approval === 'approved' && job.approval
-          ? `Approved by ${job.approval.by} on ${job.approval.at.slice(0, 10)}`
+          ? `Approved by ${job.approval.by} on ${print.day(job.approval.at)}`
           : null,
     });
     return { name: `kanga-job-${job.number}-proof.pdf`, data };

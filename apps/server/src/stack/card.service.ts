@@ -33,7 +33,7 @@ export class CardService {
         template: view.template,
         findings: view.findings.stack.filter(({ severity }) => severity !== 'note'),
         code: codeOf(pieceAddress(origin, job.number, 1)),
-        print: unitPrinter(settings.units),
+        print: unitPrinter(settings.units, settings),
       }),
     };
   }

@@ -295,7 +295,7 @@ export async function pressCardPdf(sheet: PressCard): Promise<Uint8Array> {
   card.text(sheet.title, EDGE, top - 13, 13, room);
   card.text(`${sheet.pieces} × ${blank.name}`, EDGE, top - 25, 8, room);
   card.text(`${press.name}${paper ? `, ${paper.name}` : ''}`, EDGE, top - 35, 8, room);
-  card.text(`${sheet.shop}, ${frozenAt.slice(0, 10)}`, EDGE, top - 45, 7, room, SOFT);
+  card.text(`${sheet.shop}, ${sheet.print.day(frozenAt)}`, EDGE, top - 45, 7, room, SOFT);
   const under = drawSettings(card, sheet, top - 58) - 6;
   const tall = 166;
   const half = WIDTH * 0.65;

@@ -1,3 +1,4 @@
+import { rulerStep } from '@kanga/core/units';
 import { useRef } from 'react';
 import type { Drawn } from '@kanga/core/art';
 import type { Template } from '@kanga/core/blank';
@@ -60,11 +61,14 @@ function Guide({ x, y, template }: { x: number | null; y: number | null; templat
 function Frame({
   drawn,
   unit,
+  step,
   locked,
   onKeyDown,
 }: {
   drawn: Drawn;
   unit: number;
+  /** How far an arrow key moves it. */
+  step: string;
   locked: boolean;
   onKeyDown: (event: React.KeyboardEvent) => void;
 }) {
@@ -78,7 +82,7 @@ function Frame({
       tabIndex={locked ? -1 : 0}
       role="application"
       data-item={drawn.item.id}
-      aria-label={`The ${drawn.kind === 'text' ? 'line of text' : 'picture'}. Arrow keys move it 1 mm, with Shift 10; plus and minus scale it; square brackets turn it; Delete removes it.`}
+      aria-label={`The ${drawn.kind === 'text' ? 'line of text' : 'picture'}. Arrow keys move it ${step}, with Shift ten times that; plus and minus scale it; square brackets turn it; Delete removes it.`}
       onKeyDown={onKeyDown}
       className={
         locked
@@ -161,7 +165,15 @@ export function ArtCanvas({ designing }: { designing: Designing }) {
           <>
             <Marks findings={checks[side]?.findings ?? []} />
             <Guide {...guides} template={template} />
-            {chosen && <Frame drawn={chosen} unit={unit} locked={locked} onKeyDown={onKeyDown} />}
+            {chosen && (
+              <Frame
+                drawn={chosen}
+                unit={unit}
+                step={rulerStep(print.units.length).said}
+                locked={locked}
+                onKeyDown={onKeyDown}
+              />
+            )}
           </>
         }
       >

@@ -1,5 +1,6 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, useState, type RefObject } from 'react';
+import { rulerStep } from '@kanga/core/units';
 import { printedHeight, type DesignItem, type Drawn, type Placement } from '@kanga/core/art';
 import { useJob } from '../job/index.js';
 import { snapped, type Guides, type HalfSize } from './snap.js';
@@ -36,11 +37,12 @@ function moved(start: Placement, grip: Grip, from: Point, to: Point): Placement 
   return { ...start, rotation: turned(start.rotation + angle(to) - angle(from)) };
 }
 
-const STEPS: Record<string, (p: Placement, far: number) => Placement> = {
-  ArrowLeft: (p, far) => ({ ...p, x: p.x - far }),
-  ArrowRight: (p, far) => ({ ...p, x: p.x + far }),
-  ArrowUp: (p, far) => ({ ...p, y: p.y - far }),
-  ArrowDown: (p, far) => ({ ...p, y: p.y + far }),
+/** What a key does so many times; `step` is the shop's own on a ruler, mm. */
+const STEPS: Record<string, (p: Placement, far: number, step: number) => Placement> = {
+  ArrowLeft: (p, far, step) => ({ ...p, x: p.x - far * step }),
+  ArrowRight: (p, far, step) => ({ ...p, x: p.x + far * step }),
+  ArrowUp: (p, far, step) => ({ ...p, y: p.y - far * step }),
+  ArrowDown: (p, far, step) => ({ ...p, y: p.y + far * step }),
   '+': (p, far) => ({ ...p, width: p.width * (1 + far / 100) }),
   '=': (p, far) => ({ ...p, width: p.width * (1 + far / 100) }),
   '-': (p, far) => ({ ...p, width: p.width / (1 + far / 100) }),
@@ -59,7 +61,7 @@ const same = (a: Placement, b: Placement) =>
 
 /** Dragging, pinching and nudging the chosen item on its template; one step of undo a gesture. */
 export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Designing) {
-  const { locked } = useJob();
+  const { locked, print } = useJob();
   const { composed, chosen, choose, put, preview } = designing;
   const start = useRef<{ drawn: Drawn; from: Point; grip: Grip } | null>(null);
   const lastNudge = useRef(0);
@@ -131,13 +133,13 @@ export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Desi
       designing.remove(chosen.item.id);
       return;
     }
-    const step = STEPS[event.key];
-    if (!step) return;
+    const nudge = STEPS[event.key];
+    if (!nudge) return;
     event.preventDefault();
     // Nudges in quick succession are one step of undo.
     const merge = event.timeStamp - lastNudge.current < 800;
     lastNudge.current = event.timeStamp;
-    put(placed(chosen.item, step(spotOf(chosen), event.shiftKey ? 10 : 1)), merge);
+    put(placed(chosen.item, nudge(spotOf(chosen), event.shiftKey ? 10 : 1, rulerStep(print.units.length).step)), merge);
   };
 
   return { bind, onKeyDown, guides };

@@ -128,8 +128,8 @@ export function useFloor(): ShopFloor {
 
 /** The printers of lengths and temperatures in the shop's own units. */
 export function usePrint(): UnitPrinter {
-  const { units } = useShop().settings;
-  return useMemo(() => unitPrinter(units), [units]);
+  const { units, dates, timeZone } = useShop().settings;
+  return useMemo(() => unitPrinter(units, { dates, timeZone }), [units, dates, timeZone]);
 }
 
 export const pictureUrl = (artId: string, size: 'thumb' | 'preview'): string =>

@@ -9,7 +9,7 @@ import {
   type RegisterOptions,
 } from 'react-hook-form';
 import { usePrint } from '../data/index.js';
-import { expected, describedAt, type Described } from './limits.js';
+import { expected, schemaAt } from './limits.js';
 import { quantityAt, readTyped, typedOf, type Quantities, type Typed } from './typed.js';
 
 /** The fields of a form for a thing. */
@@ -54,10 +54,9 @@ export function useTypedForm<T extends object>({ start, quantities, schema, whol
       const checked = check(wanted, value);
       const faulty = [...new Set([...unread, ...(checked.ok ? [] : checked.problem.faults.map(({ field }) => field))])];
       if (checked.ok && faulty.length === 0) return { values: checked.value, errors: {} };
-      const described = wanted.describe() as Described;
       const errors = faulty.map((path): [string, string] => [
         path === '' ? wholeAt : path,
-        saidAt(says, path) ?? expected(describedAt(described, path), quantityAt(of(typed), path), print),
+        saidAt(says, path) ?? expected(schemaAt(wanted, path), quantityAt(of(typed), path), print),
       ]);
       return { values: {}, errors: nested(errors) as FieldErrors<Fields> };
     },

@@ -27,7 +27,7 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     help: {
       question: 'Will this picture, here, print well?',
       keys: [
-        ['Arrow keys', 'move what is chosen by 1 mm, with Shift by 10'],
+        ['Arrow keys', 'move what is chosen by a millimetre or a sixteenth of an inch, with Shift by ten of them'],
         ['+  −', 'scale what is chosen'],
         ['[  ]', 'turn it'],
         ['Delete', 'remove it'],

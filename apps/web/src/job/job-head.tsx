@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatDay } from '@kanga/core/shop';
+import { formatDay } from '@kanga/core/units';
 import { addressOf } from '@kanga/contract/route';
 import { Dialog } from '../ui/index.js';
 import { useJob } from './job-context.js';

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
+import { dueText, formatDay } from '@kanga/core/units';
 import { STAGES } from '@kanga/core/finding';
-import { dueText, formatDay, type Settings } from '@kanga/core/shop';
+import { type Settings } from '@kanga/core/shop';
 import type { JobSummary } from '@kanga/contract/job';
 import { pictureUrl } from '../data/index.js';
 import { DULL, MotifBand, VIVID } from '../frame/index.js';

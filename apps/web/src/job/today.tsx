@@ -1,9 +1,9 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { dueText } from '@kanga/core/units';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
-import { dueText } from '@kanga/core/shop';
 import { backupsQuery, jobsQuery, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';

@@ -1,65 +1,100 @@
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+  type DotItemDotProps,
+} from 'recharts';
 import { FALLOUT_AIM, type ControlDay } from '@kanga/core/inspect';
+import { formatShare } from '@kanga/core/units';
 
-const [W, H, LEFT, FOOT] = [620, 190, 46, 26];
-const percent = (share: number) => `${Math.round(share * 100)} %`;
+/** What a day was by itself: a point, and a diamond where chance does not explain it. */
+function DayMark({ cx, cy, payload }: DotItemDotProps) {
+  const { out } = payload as ControlDay;
+  if (cx === undefined || cy === undefined) return null;
+  return out ? (
+    <path d={`M${cx} ${cy - 8}l8 8-8 8-8-8z`} fill="var(--color-magenta)" stroke="var(--color-key)" />
+  ) : (
+    <circle cx={cx} cy={cy} r="4" fill="var(--color-key)" />
+  );
+}
 
 /** Fallout by day with what so many pieces may scatter by themselves; a day outside that is marked. */
-export function ControlChart({ mean, days }: { mean: number; days: readonly ControlDay[] }) {
+export function ControlChart({
+  mean,
+  days,
+  said,
+}: {
+  mean: number;
+  days: readonly ControlDay[];
+  /** How the shop writes a day. */
+  said: (day: string) => string;
+}) {
   const most = Math.max(0.1, ...days.map(({ share, upper }) => Math.max(share, Math.min(upper, 0.6))));
-  const step = (W - LEFT) / Math.max(1, days.length);
-  const x = (i: number) => LEFT + (i + 0.5) * step;
-  const y = (share: number) => 8 + (H - FOOT - 8) * (1 - Math.min(share, most) / most);
   const out = days.filter((day) => day.out);
-  const every = Math.ceil(days.length / 8);
+  const data = days.map((day) => ({ ...day, chance: [day.lower, Math.min(day.upper, most)] }));
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="w-full"
+    <div
       role="img"
-      aria-label={`Fallout by day, on average ${percent(mean)}; ${out.length === 0 ? 'no day stands out' : `outside what chance does: ${out.map(({ day }) => day).join(', ')}`}`}
+      aria-label={`Fallout by day, on average ${formatShare(mean)}; ${out.length === 0 ? 'no day stands out' : `outside what chance does: ${out.map(({ day }) => said(day)).join(', ')}`}`}
     >
-      {[0, most / 2, most].map((share) => (
-        <g key={share}>
-          <path d={`M${LEFT} ${y(share)}H${W}`} stroke="var(--color-paint-beside)" strokeWidth="1" />
-          <text x={LEFT - 6} y={y(share) + 4} fontSize="13" textAnchor="end" fill="var(--color-soft)">
-            {percent(share)}
-          </text>
-        </g>
-      ))}
-      {days.map(({ day, upper, lower }, i) => (
-        <rect
-          key={day}
-          x={x(i) - step / 2}
-          y={y(upper)}
-          width={step}
-          height={Math.max(0, y(lower) - y(upper))}
-          fill="var(--color-cyan-dull)"
-          fillOpacity="0.35"
-        />
-      ))}
-      <path d={`M${LEFT} ${y(mean)}H${W}`} stroke="var(--color-cyan)" strokeWidth="2" />
-      <path d={`M${LEFT} ${y(FALLOUT_AIM)}H${W}`} stroke="var(--color-green)" strokeWidth="2" strokeDasharray="7 5" />
-      <polyline
-        points={days.map(({ share }, i) => `${x(i)},${y(share)}`).join(' ')}
-        fill="none"
-        stroke="var(--color-key)"
-        strokeWidth="1.5"
-      />
-      {days.map(({ day, share, pressed, out: stands }, i) => (
-        <g key={day}>
-          {stands ? (
-            <path d={`M${x(i)} ${y(share) - 8}l8 8-8 8-8-8z`} fill="var(--color-magenta)" stroke="var(--color-key)" />
-          ) : (
-            <circle cx={x(i)} cy={y(share)} r="5" fill="var(--color-key)" />
-          )}
-          <title>{`${day}: ${percent(share)} of ${pressed}`}</title>
-          {i % every === 0 && (
-            <text x={x(i)} y={H - 7} fontSize="12.5" textAnchor="middle" fill="var(--color-soft)">
-              {day.slice(5)}
-            </text>
-          )}
-        </g>
-      ))}
-    </svg>
+      <ResponsiveContainer width="100%" height={220}>
+        <ComposedChart data={data} margin={{ top: 10, right: 8, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <CartesianGrid stroke="var(--color-rule)" vertical={false} />
+          <XAxis
+            dataKey="day"
+            tickFormatter={said}
+            interval="equidistantPreserveStart"
+            minTickGap={18}
+            fontSize={12.5}
+            stroke="var(--color-soft)"
+          />
+          <YAxis
+            domain={[0, most]}
+            tickCount={4}
+            allowDataOverflow
+            width={46}
+            fontSize={13}
+            tickFormatter={formatShare}
+            stroke="var(--color-soft)"
+          />
+          <Area
+            dataKey="chance"
+            type="stepBefore"
+            stroke="none"
+            fill="var(--color-cyan-dull)"
+            fillOpacity={0.35}
+            isAnimationActive={false}
+          />
+          <ReferenceLine y={mean} stroke="var(--color-cyan)" strokeWidth={2} />
+          <ReferenceLine y={FALLOUT_AIM} stroke="var(--color-green)" strokeWidth={2} strokeDasharray="7 5" />
+          <Line
+            dataKey="share"
+            type="linear"
+            stroke="var(--color-key)"
+            strokeWidth={1.5}
+            dot={DayMark}
+            activeDot={false}
+            isAnimationActive={false}
+          />
+          <Tooltip
+            cursor={{ stroke: 'var(--color-rule)' }}
+            content={({ payload }) => {
+              const day = payload[0]?.payload as ControlDay | undefined;
+              return day ? (
+                <p className="border-[1.5px] border-key bg-white px-2 py-1 text-[14px]">
+                  <b>{said(day.day)}</b>: {formatShare(day.share)} of {day.pressed}
+                </p>
+              ) : null;
+            }}
+          />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import {
   blanksToOrder,
@@ -14,9 +14,11 @@ import {
 } from '@kanga/core/inspect';
 import { SCHOOL_KEYS, SCHOOLS, type HouseRules } from '@kanga/core/shop';
 import { formatShare } from '@kanga/core/units';
-import { outcomesQuery } from '../data/index.js';
+import { outcomesQuery, useDay } from '../data/index.js';
 import { Choice, Select, TextField } from '../ui/index.js';
-import { ControlChart } from './control-chart.js';
+
+/** The charts come when there is something to draw. */
+const ControlChart = lazy(async () => ({ default: (await import('./control-chart.js')).ControlChart }));
 
 const SPANS = { '30': '30 days', '90': '90 days', '365': 'A year' } as const;
 type Span = keyof typeof SPANS;
@@ -106,6 +108,7 @@ function Spare({ all }: { all: Share }) {
 
 /** Fallout’s one question: is more spoiled than ought to be, and by what? */
 export function Fallout() {
+  const day = useDay();
   const [span, setSpan] = useState<Span>('90');
   const { data: runs } = useSuspenseQuery(outcomesQuery(Number(span)));
   const all = falloutOf(runs);
@@ -137,7 +140,9 @@ export function Fallout() {
               </span>{' '}
               spoiled; the true share may be from {formatShare(all.low)} to {formatShare(all.high)}. {verdict(all)}
             </p>
-            <ControlChart mean={chart.mean} days={chart.days} />
+            <Suspense fallback={<div className="h-55" />}>
+              <ControlChart mean={chart.mean} days={chart.days} said={day} />
+            </Suspense>
             <p className="text-[14px] text-soft">
               Blue: the mean, and what chance alone scatters (three sigma). Dashed: the target. A diamond stands
               outside: look for what was different that day.

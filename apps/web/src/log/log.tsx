@@ -2,8 +2,7 @@ import { useInfiniteQuery, useQuery, keepPreviousData } from '@tanstack/react-qu
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { FAULTS, faultOf } from '@kanga/core/inspect';
-import { formatDay } from '@kanga/core/shop';
-import { tidyNumber, timeIn } from '@kanga/core/units';
+import { formatDay, tidyNumber, timeIn } from '@kanga/core/units';
 import type { LogEntry, LogQuery } from '@kanga/contract/job';
 import { addressOf } from '@kanga/contract/route';
 import { call, LOG_KEY, problemFrom, shopDay, usePrint, useShop } from '../data/index.js';

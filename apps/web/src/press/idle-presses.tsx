@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { dueText, type Press } from '@kanga/core/shop';
+import { dueText } from '@kanga/core/units';
+import { type Press } from '@kanga/core/shop';
 import { unsuited } from '@kanga/core/stack';
 import type { RunAtPress } from '@kanga/contract/bench';
 import type { JobSummary } from '@kanga/contract/job';

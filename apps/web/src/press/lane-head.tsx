@@ -38,7 +38,9 @@ export function LaneHead({ view, lane, several }: { view: JobView; lane: LaneSta
         <span className="ml-auto text-[24px] whitespace-nowrap">
           dial <span className="figures">{formatTemperature(dial, units.temperature)}</span>{' '}
           {!several && press.controller === null && (
-            <span className="figures text-[19px] text-quiet">{otherTemperature(dial, units.temperature)}</span>
+            <span data-other-unit className="figures text-[19px] text-quiet">
+              {otherTemperature(dial, units.temperature)}
+            </span>
           )}
         </span>
       </div>

@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { bookOf, type BookEntry } from '@kanga/core/inspect';
-import { formatDay } from '@kanga/core/shop';
 import type { Proven } from '@kanga/core/stack';
-import { formatDuration } from '@kanga/core/units';
+import { formatDay, formatDuration } from '@kanga/core/units';
 import type { RecipeFile, RecipesTaken } from '@kanga/contract/stack';
 import { addressOf } from '@kanga/contract/route';
 import {

@@ -1,4 +1,5 @@
-import { formatDay, type Settings } from '@kanga/core/shop';
+import { formatDay } from '@kanga/core/units';
+import { type Settings } from '@kanga/core/shop';
 import type { JobSummary } from '@kanga/contract/job';
 import { Select } from '../ui/index.js';
 

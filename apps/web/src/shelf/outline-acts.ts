@@ -11,7 +11,7 @@ import {
   type Outline,
   type Polygon,
 } from '@kanga/core/geometry';
-import { MM_PER_INCH, type LengthUnit } from '@kanga/core/units';
+import { rulerStep, type LengthUnit } from '@kanga/core/units';
 
 /** Simplifying steps, mm: each press takes the next that leaves fewer points. */
 const TOLERANCES = [0.1, 0.2, 0.4, 0.8, 1.6, 3];
@@ -38,7 +38,7 @@ const grown = (by: number) => (outline: Outline) => {
 
 /** What can be done to an outline, growing and shrinking by what a ruler of the shop shows: 1 mm or a sixteenth of an inch. */
 export function outlineActs(unit: LengthUnit): OutlineAct[] {
-  const [step, said] = unit === 'in' ? [MM_PER_INCH / 16, '1/16 in'] : [1, '1 mm'];
+  const { step, said } = rulerStep(unit);
   return [
     { label: 'Simplify', act: fewerPoints },
     { label: 'Upright', act: (outline) => upright(polygonOf(outline)) },

@@ -1,7 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { Backup, Backups as Told } from '@kanga/core/backup';
-import { formatDay } from '@kanga/core/shop';
-import { formatBytes, timeIn } from '@kanga/core/units';
+import { formatBytes, formatDay, timeIn } from '@kanga/core/units';
 import { backupsQuery, call, problemFrom, queryClient, shopDay, useShop } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 

@@ -79,7 +79,10 @@ export function SettingsLedger({ settings, dial }: { settings: PressSettings; di
           decision={temperature}
           show={(c) => (
             <>
-              {formatTemperature(c, unit)} <span className="text-[15px] text-soft">{otherTemperature(c, unit)}</span>
+              {formatTemperature(c, unit)}{' '}
+              <span data-other-unit className="text-[15px] text-soft">
+                {otherTemperature(c, unit)}
+              </span>
             </>
           )}
         >
@@ -107,7 +110,10 @@ export function SettingsLedger({ settings, dial }: { settings: PressSettings; di
             decision={dial}
             show={(c) => (
               <>
-                {formatTemperature(c, unit)} <span className="text-[15px] text-soft">{otherTemperature(c, unit)}</span>
+                {formatTemperature(c, unit)}{' '}
+                <span data-other-unit className="text-[15px] text-soft">
+                  {otherTemperature(c, unit)}
+                </span>
               </>
             )}
           />

@@ -1,3 +1,4 @@
+import { inverse, Matrix, QrDecomposition } from 'ml-matrix';
 import { CURVED_CORRECTION, READING_LIMITS, type HeatReading, type PressCheck } from './reading.js';
 import { temperatureText } from '../units/index.js';
 
@@ -31,50 +32,31 @@ export interface HeatMap {
   refused: { reading: HeatReading; why: string }[];
 }
 
-/** Solves A x = b for several b at once by Gauss with pivots; A n × n by rows, B n × m. Null when A has no inverse. O(n³). */
-function solve(a: readonly number[], b: readonly number[], n: number, m: number): number[] | null {
-  const A = [...a];
-  const B = [...b];
-  for (let column = 0; column < n; column++) {
-    let pivot = column;
-    for (let row = column + 1; row < n; row++)
-      if (Math.abs(A[row * n + column] ?? 0) > Math.abs(A[pivot * n + column] ?? 0)) pivot = row;
-    if (Math.abs(A[pivot * n + column] ?? 0) < 1e-10) return null;
-    for (let k = 0; k < n; k++) [A[column * n + k], A[pivot * n + k]] = [A[pivot * n + k] ?? 0, A[column * n + k] ?? 0];
-    for (let k = 0; k < m; k++) [B[column * m + k], B[pivot * m + k]] = [B[pivot * m + k] ?? 0, B[column * m + k] ?? 0];
-    const lead = A[column * n + column] ?? 1;
-    for (let row = 0; row < n; row++) {
-      if (row === column) continue;
-      const by = (A[row * n + column] ?? 0) / lead;
-      for (let k = column; k < n; k++) A[row * n + k] = (A[row * n + k] ?? 0) - by * (A[column * n + k] ?? 0);
-      for (let k = 0; k < m; k++) B[row * m + k] = (B[row * m + k] ?? 0) - by * (B[column * m + k] ?? 0);
-    }
-  }
-  return B.map((value, i) => value / (A[Math.floor(i / m) * n + Math.floor(i / m)] ?? 1));
-}
-
 interface Fit {
   coefficients: number[];
   inverse: number[];
   spread: number;
 }
 
-/** Least squares over `terms` terms; null when the readings do not settle them (all on one line, say). */
+/** Columns of which one is this small beside the largest are not told apart by the readings. */
+const SETTLED = 1e-5;
+
+/** Least squares over `terms` terms (Householder's QR); null when the readings do not settle them: all on one line, say. O(n × terms²). */
 function fitted(readings: readonly HeatReading[], platen: HeatMap['platen'], terms: number): Fit | null {
-  const rows = readings.map(({ x, y }) => rowAt(x, y, platen, terms));
-  const normal = Array.from({ length: terms * terms }, (_, i) =>
-    rows.reduce((sum, row) => sum + (row[Math.floor(i / terms)] ?? 0) * (row[i % terms] ?? 0), 0),
-  );
-  const right = Array.from({ length: terms }, (_, t) =>
-    rows.reduce((sum, row, i) => sum + (row[t] ?? 0) * (readings[i]?.celsius ?? 0), 0),
-  );
-  const identity = Array.from({ length: terms * terms }, (_, i) => (Math.floor(i / terms) === i % terms ? 1 : 0));
-  const coefficients = solve(normal, right, terms, 1);
-  const inverse = solve(normal, identity, terms, terms);
-  if (!coefficients || !inverse) return null;
-  const squares = rows.reduce((sum, row, i) => sum + ((readings[i]?.celsius ?? 0) - dot(row, coefficients)) ** 2, 0);
+  if (readings.length < terms) return null;
+  const rows = new Matrix(readings.map(({ x, y }) => rowAt(x, y, platen, terms)));
+  const celsius = Matrix.columnVector(readings.map((reading) => reading.celsius));
+  const split = new QrDecomposition(rows);
+  const sizes = split.upperTriangularMatrix.diagonal().map(Math.abs);
+  if (Math.min(...sizes) <= SETTLED * Math.max(...sizes)) return null;
+  const coefficients = split.solve(celsius);
+  const left = Matrix.sub(celsius, rows.mmul(coefficients));
   const free = readings.length - terms;
-  return { coefficients, inverse, spread: free > 0 ? Math.sqrt(squares / free) : 0 };
+  return {
+    coefficients: coefficients.to1DArray(),
+    inverse: inverse(rows.transpose().mmul(rows)).to1DArray(),
+    spread: free > 0 ? left.norm() / Math.sqrt(free) : 0,
+  };
 }
 
 const dot = (a: readonly number[], b: readonly number[]): number =>

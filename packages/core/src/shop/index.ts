@@ -1,3 +1,2 @@
 export * from './shop.js';
-export * from './dates.js';
 export * from './school.js';

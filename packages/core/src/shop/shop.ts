@@ -1,5 +1,5 @@
 import type { PressCheck } from '../heat/index.js';
-import type { ShopUnits } from '../units/index.js';
+import type { DateStyle, ShopUnits } from '../units/index.js';
 import type { HouseRules } from './school.js';
 
 export const PRESS_KINDS = [
@@ -166,7 +166,7 @@ export interface Settings {
   shopName: string;
   units: ShopUnits;
   /** `2026-12-03`, or `Thu 3 Dec 2026`. */
-  dates: 'iso' | 'words';
+  dates: DateStyle;
   /** The ground of the bench screen. */
   bench: 'dark' | 'light';
   sounds: boolean;

@@ -153,7 +153,7 @@ const fromProven = (here: ProvenHere): Candidate => {
     source: {
       kind: own ? 'proven on this press' : 'proven on like goods',
       times: good,
-      last: last.slice(0, 10),
+      last,
     },
     // A recipe that nobody has pressed yet is somebody's word, and what was proven on other goods is a good guess.
     confidence: own && isProven({ ...proven, accepted: false }) ? 'firm' : 'fair',

@@ -10,7 +10,7 @@ import type { Proven } from './proven.js';
 import { proposeSettings, type Overrides, type PressSettings } from './settings.js';
 import type { Sheets, Step } from './step.js';
 import { stepsOf } from './steps.js';
-import { degreesText } from '../units/index.js';
+import { degreesText, dayText } from '../units/index.js';
 
 /** How one side of a blank is pressed. */
 export interface SidePlan {
@@ -81,7 +81,7 @@ function dialFor(press: Press, wanted: number, { usable }: PressBed): Decision<n
     // To a thousandth: sums of readings end in a tail that no dial has.
     value: Math.round(usable.dial * 1000) / 1000,
     unit: '°C',
-    why: `At its check on ${press.check.at.slice(0, 10)} the plate was ${degreesText(Math.abs(off))} ${off > 0 ? 'below' : 'above'} its dial where the blank lies.`,
+    why: `At its check on ${dayText(press.check.at)} the plate was ${degreesText(Math.abs(off))} ${off > 0 ? 'below' : 'above'} its dial where the blank lies.`,
     source: { kind: 'computed', formula: 'wanted + (dial − plate) at the check, over the usable zone' },
     confidence: usable.spread < 2 ? 'firm' : 'fair',
   };

@@ -15,18 +15,25 @@ export const temperatureText = (celsius: number): string => written(celsius, '°
 /** A difference of temperatures in a text, °C given. */
 export const degreesText = (celsius: number): string => written(celsius, 'K');
 
-const QUANTITY = new RegExp(`(\\d+(?:\\.\\d+)?)${JOIN}(mm|°C|K)`, 'g');
+/** The day of a moment in a text, ISO 8601 in UTC: which day that is, the zone of the shop says when it is shown. */
+export const dayText = (moment: string): string => `${moment.slice(0, 16)}Z${JOIN}`;
 
-/** How a shop prints what texts hold: mm, °C, and a difference in °C. */
+const QUANTITY = new RegExp(`(\\d+(?:\\.\\d+)?)${JOIN}(mm|°C|K)`, 'g');
+const MOMENT = new RegExp(`(\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}Z)${JOIN}`, 'g');
+
+/** How a shop prints what texts hold: mm, °C, a difference in °C, and the day of a moment. */
 interface Printing {
   length(mm: number): string;
   temperature(celsius: number): string;
   degrees(celsius: number): string;
+  day(moment: string): string;
 }
 
-/** A text with its quantities in the units of a shop. O(its letters). */
+/** A text with its quantities in the units of a shop, and its days as that writes them. O(its letters). */
 export const inShopUnits = (text: string, print: Printing): string =>
-  text.replace(QUANTITY, (_, value: string, unit: string) => {
-    const said = { mm: print.length, '°C': print.temperature, K: print.degrees }[unit];
-    return said ? said(Number(value)) : value;
-  });
+  text
+    .replace(QUANTITY, (_, value: string, unit: string) => {
+      const said = { mm: print.length, '°C': print.temperature, K: print.degrees }[unit];
+      return said ? said(Number(value)) : value;
+    })
+    .replace(MOMENT, (_, moment: string) => print.day(moment));

@@ -1,4 +1,5 @@
 export * from './bytes.js';
+export * from './dates.js';
 export * from './day.js';
 export * from './length.js';
 export * from './quantity.js';

@@ -6,6 +6,10 @@ export const POINTS_PER_MM = 72 / MM_PER_INCH;
 
 export type LengthUnit = 'mm' | 'in';
 
+/** The smallest step that a ruler shows, mm, and as one says it. */
+export const rulerStep = (unit: LengthUnit): { step: number; said: string } =>
+  unit === 'in' ? { step: MM_PER_INCH / 16, said: '1/16 in' } : { step: 1, said: '1 mm' };
+
 /** The answer of a parser of typed text: a value in the core's own unit, or what was wrong with the text. */
 export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: string };
 

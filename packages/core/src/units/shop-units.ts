@@ -1,4 +1,6 @@
 import { formatLength, formatSize, type LengthUnit, type Parsed } from './length.js';
+import { formatDay, type DateStyle } from './dates.js';
+import { dayIn } from './day.js';
 import { inShopUnits } from './in-text.js';
 import {
   celsiusOf,
@@ -62,12 +64,25 @@ export interface UnitPrinter {
   pressure(kPa: number): string;
   /** A weight, g given: pounds where lengths are in inches. */
   weight(grams: number): string;
+  /** The day of a moment, or a day itself, ISO 8601: as the shop writes days, where it stands. */
+  day(moment: string): string;
   /** A text of Kanga's own, with its quantities in these units. */
   text(text: string): string;
 }
 
-/** Binds the printers of this module to one shop's units. */
-export function unitPrinter(units: ShopUnits): UnitPrinter {
+/** How a shop writes days, and the zone that says which day a moment is of. */
+export interface Calendar {
+  dates: DateStyle;
+  timeZone: string;
+}
+/** Whether it is a day, and no moment. */
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+/** Binds the printers of this module to one shop's units and days; without a calendar days are ISO 8601 in UTC. */
+export function unitPrinter(
+  units: ShopUnits,
+  { dates, timeZone }: Calendar = { dates: 'iso', timeZone: 'UTC' },
+): UnitPrinter {
   const print: UnitPrinter = {
     units,
     length: (mm) => formatLength(mm, units.length),
@@ -76,6 +91,7 @@ export function unitPrinter(units: ShopUnits): UnitPrinter {
     degrees: (celsius) => `${Math.round(units.temperature === 'F' ? celsius * 1.8 : celsius)} °${units.temperature}`,
     pressure: (kPa) => formatPressure(kPa, units.pressure),
     weight: (grams) => formatWeight(grams, units.length),
+    day: (moment) => formatDay(DAY.test(moment) ? moment : dayIn(timeZone, moment), dates),
     text: (text) => inShopUnits(text, print),
   };
   return print;

@@ -1,10 +1,11 @@
-import type { Settings } from './shop.js';
+/** How a shop writes days: as ISO 8601 has them, or in words. */
+export type DateStyle = 'iso' | 'words';
 
 const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** Prints a calendar day given as ISO 8601 (`2026-12-03`): as it is, or in words. No locale of the machine comes into it. */
-export function formatDay(isoDay: string, style: Settings['dates']): string {
+export function formatDay(isoDay: string, style: DateStyle): string {
   if (style === 'iso') return isoDay;
   const [year, month, day] = isoDay.split('-').map(Number) as [number, number, number];
   const weekday = new Date(Date.UTC(year, month - 1, day)).getUTCDay();
@@ -16,7 +17,7 @@ const DAY = 24 * 3_600_000;
 const NEAR = 14;
 
 /** How far off the day is on which a job is due, as one says it; both ISO 8601 days. Further than a fortnight ahead: its date. */
-export function dueText(due: string, today: string, style: Settings['dates']): string {
+export function dueText(due: string, today: string, style: DateStyle): string {
   const days = Math.round((Date.parse(due) - Date.parse(today)) / DAY);
   if (days < 0) return `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`;
   if (days === 0) return 'due today';
