@@ -6,7 +6,7 @@ export default {
       name: 'core-knows-nothing',
       comment: 'The core imports only itself and libraries that compute.',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|\\.bench\\.ts$|trace/synthetic\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|\\.bench\\.ts$|src/rendered/' },
       to: {
         pathNot:
           '^packages/core/src|node_modules/(clipper2-ts|qrcode-generator|fontkit|@types/fontkit|bidi-js|svgpath|culori|@types/culori|ml-matrix|dxf-parser|@tarikjabiri/dxf|@xmldom/xmldom)',

@@ -1,4 +1,4 @@
-import { bookOf, type Recipe } from '@kanga/core/inspect';
+import { bookOf, type Recipe } from '@kanga/core/recipe';
 import type { Proven } from '@kanga/core/stack';
 import { TestServer } from './test-server.js';
 

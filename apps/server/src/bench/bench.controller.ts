@@ -10,7 +10,7 @@ import {
 import { idSchema } from '@kanga/contract/finding';
 import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
 import { expressPath, refuse, Route, Valid } from '../http/index.js';
-import { ActualRepository } from '../job/index.js';
+import { ActualRepository } from '../run/index.js';
 import { Live } from '../live/index.js';
 import { PressWatch } from './press-watch.service.js';
 import { RunBook } from './run-book.js';

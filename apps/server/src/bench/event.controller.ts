@@ -3,18 +3,18 @@ import type { BenchEvent } from '@kanga/core/bench';
 import { newEventsSchema, sinceSchema, type Happened } from '@kanga/contract/bench';
 import { idSchema } from '@kanga/contract/finding';
 import { Route, Valid } from '../http/index.js';
-import { JobService } from '../job/index.js';
+import { RunService } from './run.service.js';
 
 @Controller()
 export class EventController {
-  constructor(private readonly jobs: JobService) {}
+  constructor(private readonly runs: RunService) {}
 
   @Route('events')
   since(
     @Param('id', new Valid(idSchema)) id: string,
     @Query(new Valid(sinceSchema)) { since = '0' }: { since?: string },
   ): Promise<Happened> {
-    return this.jobs.happened(id, Number(since));
+    return this.runs.happened(id, Number(since));
   }
 
   @Route('addEvents')
@@ -22,6 +22,6 @@ export class EventController {
     @Param('id', new Valid(idSchema)) id: string,
     @Body(new Valid(newEventsSchema)) body: { events: BenchEvent[]; since?: number },
   ): Promise<Happened> {
-    return this.jobs.record(id, body.events, body.since);
+    return this.runs.record(id, body.events, body.since);
   }
 }

@@ -17,7 +17,8 @@ import { formatTemperature } from '@kanga/core/units';
 import type { PressNow } from '@kanga/contract/bench';
 import { config } from '../config.js';
 import { notFound, Refusal, refuse } from '../http/index.js';
-import { ActualRepository, JobService, type PressingKey } from '../job/index.js';
+import { RunService } from './run.service.js';
+import { ActualRepository, type PressingKey } from '../run/index.js';
 import { Live } from '../live/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { PressLine } from './press-line.js';
@@ -60,7 +61,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   constructor(
     private readonly shop: ShopRepository,
     private readonly book: RunBook,
-    private readonly jobs: JobService,
+    private readonly events: RunService,
     private readonly actuals: ActualRepository,
     private readonly live: Live,
   ) {}
@@ -206,7 +207,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     if (events.length === 0) return;
     const by = run.bench.events.at(-1)?.by ?? null;
     try {
-      await this.jobs.record(
+      await this.events.record(
         run.jobId,
         events.map((event) => ({ ...event, id: randomUUID(), at, by })),
       );

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Injectable } from '@nestjs/common';
 import { blankSchema } from '@kanga/contract/blank';
 import { check } from '@kanga/contract/finding';
-import { recipeFileSchema } from '@kanga/contract/stack';
+import { recipeFileSchema } from '@kanga/contract/recipe';
 import { shopSchema } from '@kanga/contract/shop';
 import Joi from 'joi';
 import { ArtService } from '../art/index.js';
@@ -12,7 +12,7 @@ import { BlankRepository } from '../blank/index.js';
 import { Refusal, refuse } from '../http/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
 import { ShopRepository } from '../shop/index.js';
-import { RecipeService } from '../stack/index.js';
+import { RecipeService } from '../recipe/index.js';
 
 export interface TakenIn {
   jobs: number;

@@ -13,7 +13,7 @@ import { DB } from '../db/index.js';
 import { asCsv, asJson, LogRepository } from '../inspect/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
 import { ShopService } from '../shop/index.js';
-import { RecipeService } from '../stack/index.js';
+import { RecipeService } from '../recipe/index.js';
 
 const ENDING: Record<ArtType, string> = {
   'image/png': '.png',

@@ -4,12 +4,12 @@ import { BlankModule } from '../blank/index.js';
 import { InspectModule } from '../inspect/index.js';
 import { JobModule } from '../job/index.js';
 import { ShopModule } from '../shop/index.js';
-import { StackModule } from '../stack/index.js';
+import { RecipeModule } from '../recipe/index.js';
 import { CarryInService } from './carry-in.service.js';
 import { CarryOutService } from './carry-out.service.js';
 
 @Module({
-  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, StackModule],
+  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, RecipeModule],
   providers: [CarryOutService, CarryInService],
   exports: [CarryOutService, CarryInService],
 })

@@ -3,6 +3,8 @@ import { ArtModule } from '../art/index.js';
 import { BackupModule } from '../backup/index.js';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
+import { RunModule } from '../run/index.js';
+import { RecipeModule } from '../recipe/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
 import { DemoController } from './demo.controller.js';
@@ -11,7 +13,7 @@ import { DemoState } from './demo-state.js';
 import { Past } from './past/index.js';
 
 @Module({
-  imports: [ArtModule, BackupModule, BlankModule, JobModule, LiveModule, ShopModule],
+  imports: [ArtModule, BackupModule, BlankModule, JobModule, RunModule, RecipeModule, LiveModule, ShopModule],
   controllers: [DemoController],
   providers: [DemoService, DemoState, Past],
   exports: [DemoService],

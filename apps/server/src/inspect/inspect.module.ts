@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
+import { RunModule } from '../run/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
 import { ClothController } from './cloth.controller.js';
@@ -12,7 +13,7 @@ import { LogRepository } from './log.repository.js';
 import { PhotoController } from './photo.controller.js';
 
 @Module({
-  imports: [BlankModule, JobModule, LiveModule, ShopModule],
+  imports: [BlankModule, JobModule, RunModule, LiveModule, ShopModule],
   controllers: [InspectController, ClothController, LogController, PhotoController],
   providers: [InspectService, ClothRepository, LogRepository],
   exports: [LogRepository],

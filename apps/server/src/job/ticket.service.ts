@@ -14,13 +14,11 @@ import { ArtService, spoolTo, withSpoolFolder } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { ForeignReader, LIMITS, task, TooMuch } from '../foreign/index.js';
 import { Live } from '../live/index.js';
+import { EventRepository, PressingRepository, ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
-import { EventRepository } from './event.repository.js';
 import { JobRepository } from './job.repository.js';
 import { JobService } from './job.service.js';
 import { notATicket, type ArtFiles, type openTicket } from './open-ticket.js';
-import { PressingRepository } from './pressing.repository.js';
-import { ResultRepository } from './result.repository.js';
 
 const TICKET_LIMIT = ART_LIMITS.bytes + 20 * 1024 * 1024;
 const OPEN = task<typeof openTicket>(new URL('./open-ticket.js', import.meta.url), 'openTicket');

@@ -1,2 +1,1 @@
 export * from './stack.module.js';
-export * from './recipe.service.js';

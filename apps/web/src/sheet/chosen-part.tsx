@@ -1,4 +1,5 @@
 import { kindOf, type Tray } from '@kanga/core/sheet';
+import { rulerStep } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { Button } from '../ui/index.js';
 import { cornerOf, type useArranging } from './use-arranging.js';
@@ -70,7 +71,7 @@ export function ChosenPart({
         </Button>
       </div>
       <p className="text-[14px] text-soft">
-        Drag it, or arrow keys: {print.length(1)}, with Shift {print.length(10)}. R turns, P pins.
+        Drag it, or arrow keys: {rulerStep(print.units.length).said}, with Shift ten times that. R turns, P pins.
       </p>
     </div>
   );

@@ -3,6 +3,7 @@ import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import { isDesigned } from '@kanga/core/job';
 import type { Spot } from '@kanga/core/nest';
 import type { Face, SheetPlan } from '@kanga/core/sheet';
+import { ZoomField } from '../draw/index.js';
 import { Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Choice } from '../ui/index.js';
@@ -76,24 +77,26 @@ export default function SheetStage() {
       picture={
         seams ? (
           <div className="flex h-full flex-col">
-            <div className="flex min-h-[420px] flex-1 justify-center gap-4 border border-rule bg-wash p-3">
-              {tiledSides.map(({ tiled, side, name }) => (
-                <div key={tiled.tiling.side} className="relative min-w-0 flex-1">
-                  <div className="absolute inset-0">
-                    <SeamDrawing
-                      side={side}
-                      tiled={tiled}
-                      name={name}
-                      onChange={(tiling, merge) => {
-                        session.change(
-                          { sheet: { ...sheetChoices, tilings: withTiling(sheetChoices, tiling) } },
-                          { merge },
-                        );
-                      }}
-                    />
-                  </div>
+            <div className="relative min-h-[420px] flex-1 overflow-hidden border border-rule bg-wash">
+              <ZoomField label="the seams">
+                <div className="absolute inset-0 flex justify-center gap-4 p-3">
+                  {tiledSides.map(({ tiled, side, name }) => (
+                    <div key={tiled.tiling.side} className="min-w-0 flex-1">
+                      <SeamDrawing
+                        side={side}
+                        tiled={tiled}
+                        name={name}
+                        onChange={(tiling, merge) => {
+                          session.change(
+                            { sheet: { ...sheetChoices, tilings: withTiling(sheetChoices, tiling) } },
+                            { merge },
+                          );
+                        }}
+                      />
+                    </div>
+                  ))}
                 </div>
-              ))}
+              </ZoomField>
             </div>
           </div>
         ) : (

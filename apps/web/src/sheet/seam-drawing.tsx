@@ -2,6 +2,7 @@ import { useGesture } from '@use-gesture/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import type { ComposedSide } from '@kanga/core/art';
 import { svgPath } from '@kanga/core/geometry';
+import { rulerStep } from '@kanga/core/units';
 import { tailOf, type Seam, type TiledSide, type Tiling } from '@kanga/core/sheet';
 import { useJob } from '../job/index.js';
 import { DrawnItems, HaloText, placeIn } from '../draw/index.js';
@@ -69,7 +70,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
     if (!step || locked) return;
     event.preventDefault();
     const list = which.upright ? now.upright : now.level;
-    move(which, (list[which.at] ?? 0) + step * (event.shiftKey ? 10 : 1), true);
+    move(which, (list[which.at] ?? 0) + step * (event.shiftKey ? 10 : 1) * rulerStep(print.units.length).step, true);
   };
 
   const all = shownSeams(tiled);
@@ -82,7 +83,7 @@ export function SeamDrawing({ side, tiled, name, onChange }: Props) {
       ref={svg}
       {...bind()}
       viewBox={`${box.x - size * 3} ${box.y - size * 3} ${box.width + size * 6} ${box.height + size * 6}`}
-      className="h-full max-h-full w-full touch-none select-none"
+      className="h-full max-h-full w-full select-none"
       role="group"
       aria-label={`How the parts of ${name || 'the print'} are put together`}
     >

@@ -12,6 +12,8 @@ import {
   type SheetPlan,
   type Tray,
 } from '@kanga/core/sheet';
+import { rulerStep } from '@kanga/core/units';
+import { usePrint } from '../data/index.js';
 import { ARROWS, placeIn } from '../draw/index.js';
 
 /** The spot turned about the middle of its part, so that it stays where it is seen. */
@@ -33,6 +35,7 @@ interface Wanted {
 
 /** Choosing, dragging, turning and pinning parts by hand. The first change by hand makes an arrangement of what lies there. */
 export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
+  const print = usePrint();
   const [chosen, setChosen] = useState<number | null>(null);
   const [moved, setMoved] = useState<{ part: number; spot: Spot } | null>(null);
   const drag = useRef<{ part: number; from: DOMPoint; spot: Spot; ground: SVGGElement } | null>(null);
@@ -98,7 +101,7 @@ export function useArranging({ plan, layout, choices, locked, save }: Wanted) {
     if (!spot) return;
     const step = ARROWS[event.key];
     if (step) {
-      const by = step(event.shiftKey ? 10 : 1);
+      const by = step((event.shiftKey ? 10 : 1) * rulerStep(print.units.length).step);
       const merge = event.timeStamp - lastNudge.current < 800;
       lastNudge.current = event.timeStamp;
       put(chosen, { ...spot, x: spot.x + by.x, y: spot.y + by.y }, merge);

@@ -12,7 +12,8 @@ import {
 import { idSchema } from '../finding/index.js';
 import { outcomesQuerySchema, outcomesSchema, testClothSchema, usedClothSchema } from '../inspect/index.js';
 import { logExportSchema, logPageSchema, logQuerySchema } from '../job/index.js';
-import { newRecipeSchema, provenSchema, recipeFileSchema, recipeSchema, recipesTakenSchema } from '../stack/index.js';
+import { provenSchema } from '../stack/index.js';
+import { newRecipeSchema, recipeFileSchema, recipeSchema, recipesTakenSchema } from '../recipe/index.js';
 import { list, type Descriptions } from './endpoint.js';
 
 const words = Joi.array<string[]>().items(Joi.string()).required();

@@ -1,5 +1,5 @@
-import type { Point } from './point.js';
-import type { Polygon } from './polygon.js';
+import { distance, type Point } from './point.js';
+import { perimeterOf, type Polygon } from './polygon.js';
 
 /** Distance of p to the segment ab, mm. */
 export function toSegment(p: Point, a: Point, b: Point): number {
@@ -55,4 +55,25 @@ export function simplified(polygon: Polygon, tolerance: number): Point[] {
     if (kept) keep[(second + i) % n] = 1;
   });
   return polygon.filter((_, i) => keep[i] === 1);
+}
+
+/** Points at even steps of about `pitch` along a closed outline. O(n + steps). */
+export function resampled(polygon: Polygon, pitch: number): Point[] {
+  const length = perimeterOf(polygon);
+  const count = Math.max(8, Math.round(length / pitch));
+  const step = length / count;
+  const points: Point[] = [];
+  let [passed, wanted] = [0, 0];
+  for (let i = 0; i < polygon.length && points.length < count; i++) {
+    const [a, b] = [polygon[i], polygon[(i + 1) % polygon.length]];
+    if (!a || !b) continue;
+    const part = distance(a, b);
+    while (points.length < count && wanted <= passed + part) {
+      const t = part === 0 ? 0 : (wanted - passed) / part;
+      points.push({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+      wanted += step;
+    }
+    passed += part;
+  }
+  return points;
 }

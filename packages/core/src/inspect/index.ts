@@ -1,7 +1,6 @@
 export * from './departure.js';
 export * from './fallout.js';
 export * from './faults.js';
-export * from './recipe.js';
 export type { PieceSpot } from './spot.js';
 export * from './tally.js';
 export * from './why.js';

@@ -1,7 +1,16 @@
-import { areaOf, distance, hullOf, toSegment, type Four, type Point, type Polygon } from '../geometry/index.js';
+import {
+  areaOf,
+  distance,
+  hullOf,
+  toSegment,
+  type Four,
+  type Point,
+  type Polygon,
+  resampled,
+} from '../geometry/index.js';
 import { crossing, lineThrough } from './corners.js';
 import { sampler, type Picture, type Planes } from './picture.js';
-import { fallAlong, resampled } from './refine.js';
+import { fallAlong } from './refine.js';
 import { borderOf, touchesRim, type Labels, type Region } from './region.js';
 import { contrastWeights } from './scan.js';
 

@@ -1,28 +1,7 @@
-import { distance, perimeterOf, type Point, type Polygon } from '../geometry/index.js';
+import type { Point } from '../geometry/index.js';
 
 // Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
-const { abs, ceil, hypot, max, min, round } = Math;
-
-/** Points at even steps of about `pitch` along a closed outline. O(n + steps). */
-export function resampled(polygon: Polygon, pitch: number): Point[] {
-  const length = perimeterOf(polygon);
-  const count = max(8, round(length / pitch));
-  const step = length / count;
-  const points: Point[] = [];
-  let [passed, wanted] = [0, 0];
-  for (let i = 0; i < polygon.length && points.length < count; i++) {
-    const [a, b] = [polygon[i], polygon[(i + 1) % polygon.length]];
-    if (!a || !b) continue;
-    const part = distance(a, b);
-    while (points.length < count && wanted <= passed + part) {
-      const t = part === 0 ? 0 : (wanted - passed) / part;
-      points.push({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
-      wanted += step;
-    }
-    passed += part;
-  }
-  return points;
-}
+const { abs, ceil, hypot, max, min } = Math;
 
 /** Every point moved to the mean of its neighbours, `reach` to either side: takes the stairs out of a border of cells. */
 export function smoothed(points: readonly Point[], reach: number): Point[] {

@@ -1,4 +1,4 @@
-import { areaOf, boundsOf, simplified, type Point, type Polygon } from '../geometry/index.js';
+import { areaOf, boundsOf, simplified, type Point, type Polygon, resampled } from '../geometry/index.js';
 import { MM_PER_INCH, lengthText } from '../units/index.js';
 import { sharpened } from './corners.js';
 import { darkness, otsu, unlikeRim } from './level.js';
@@ -14,7 +14,7 @@ import {
   type Weights,
 } from './picture.js';
 import { TraceProblem } from './problem.js';
-import { refined, resampled, smoothed, type Refined } from './refine.js';
+import { refined, smoothed, type Refined } from './refine.js';
 import {
   borderOf,
   filled,

@@ -1,7 +1,7 @@
 import { shapeOutline } from '../blank/index.js';
 import { boundsOf, distance, polygonOf, upright, type Four, type Point, type Polygon } from '../geometry/index.js';
 import { CARD, resolutionOf, traceScan, tracePhoto, TraceProblem, type Picture, type Subject } from './index.js';
-import { apart, photoOf, scanOf, type PhotoOf, type ScanOf } from './synthetic.js';
+import { apart, photoOf, scanOf, type PhotoOf, type ScanOf } from '../rendered/index.js';
 
 const SHAPES: Record<string, Polygon> = {
   sleeve: polygonOf({ kind: 'rectangle', width: 100, height: 165, radius: 12 }),

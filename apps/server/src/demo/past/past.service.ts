@@ -3,20 +3,16 @@ import { createHash } from 'node:crypto';
 import { benchState, type BenchEvent } from '@kanga/core/bench';
 import { BUILT_IN_BLANKS, type Blank } from '@kanga/core/blank';
 import type { Art } from '@kanga/core/art';
-import { bookOf, type Recipe } from '@kanga/core/inspect';
+import { bookOf, type Recipe } from '@kanga/core/recipe';
 import { runPlanOf, viewJob, type Job, type RunPlan, type ShopFloor } from '@kanga/core/job';
 import { USUAL_SHEET } from '@kanga/core/sheet';
 import { unitPrinter } from '@kanga/core/units';
 import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import { DB } from '../../db/index.js';
-import {
-  EventRepository,
-  JobRepository,
-  PressingRepository,
-  RecipeRepository,
-  ResultRepository,
-} from '../../job/index.js';
+import { JobRepository } from '../../job/index.js';
+import { RecipeRepository } from '../../recipe/index.js';
+import { EventRepository, PressingRepository, ResultRepository } from '../../run/index.js';
 import { pictureItem } from '../picture-item.js';
 import type { PictureName } from '../pictures/index.js';
 import { pastOrders, type Order } from './orders.js';

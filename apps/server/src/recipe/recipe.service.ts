@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { Recipe } from '@kanga/core/inspect';
-import type { RecipeFile, RecipesTaken, SharedRecipe } from '@kanga/contract/stack';
+import type { Recipe } from '@kanga/core/recipe';
+import type { RecipeFile, RecipesTaken, SharedRecipe } from '@kanga/contract/recipe';
 import { BlankRepository } from '../blank/index.js';
-import { RecipeRepository } from '../job/index.js';
+import { RecipeRepository } from './recipe.repository.js';
 import { ShopRepository } from '../shop/index.js';
 
 /** Things by their names, as they travel between shops. */

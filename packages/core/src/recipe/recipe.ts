@@ -1,6 +1,6 @@
 import { degreesText } from '../units/index.js';
 import { isProven, type Proven } from '../stack/index.js';
-import { wilsonInterval } from './tally.js';
+import { wilsonInterval } from '../inspect/index.js';
 
 /** Settings that the shop goes by for a blank on a press and a paper, as somebody accepted them. */
 export interface Recipe {

@@ -1,13 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { BenchState } from '@kanga/core/bench';
 import { buildOf, type Blank } from '@kanga/core/blank';
-import { withRecipes } from '@kanga/core/inspect';
+import { withRecipes } from '@kanga/core/recipe';
 import { outcomesFrom, type Outcome, type RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 import { ActualRepository } from './actual.repository.js';
-import { RecipeRepository } from './recipe.repository.js';
+import { RecipeRepository } from '../recipe/index.js';
 
 /** As many kinds of settings are told of at most, those that came out good most often. */
 const MOST = 500;

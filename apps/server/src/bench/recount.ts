@@ -1,7 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap } from '@nestjs/common';
-import { JobRepository } from './job.repository.js';
-import { ResultRepository } from './result.repository.js';
-import { RunStore } from './run-store.js';
+import { JobRepository } from '../job/index.js';
+import { ResultRepository, RunStore } from '../run/index.js';
 
 /** Counts anew, once and beside the work of the day, what was counted before it was asked whether pieces were pressed as planned. */
 @Injectable()

@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { bookOf, type BookEntry } from '@kanga/core/inspect';
+import { bookOf, type BookEntry } from '@kanga/core/recipe';
 import type { Proven } from '@kanga/core/stack';
 import { formatDay, formatDuration } from '@kanga/core/units';
-import type { RecipeFile, RecipesTaken } from '@kanga/contract/stack';
+import type { RecipeFile, RecipesTaken } from '@kanga/contract/recipe';
 import { addressOf } from '@kanga/contract/route';
 import {
   ApiError,

@@ -1,7 +1,6 @@
 import sharp from 'sharp';
-import { boundsOf, svgPath, toSegment, type Point, type Polygon } from '../geometry/index.js';
-import type { Picture } from './picture.js';
-import { resampled } from './refine.js';
+import { boundsOf, resampled, svgPath, toSegment, type Point, type Polygon } from '../geometry/index.js';
+import type { Picture } from '../trace/index.js';
 
 /** Pictures whose truth is known, for the tests: rendered by librsvg through sharp, a program we did not write. */
 

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Recipe } from '@kanga/core/inspect';
+import type { Recipe } from '@kanga/core/recipe';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 

@@ -1,14 +1,14 @@
 import { Body, Controller } from '@nestjs/common';
-import type { Recipe } from '@kanga/core/inspect';
+import type { Recipe } from '@kanga/core/recipe';
 import {
   newRecipeSchema,
   recipeFileSchema,
   type NewRecipe,
   type RecipeFile,
   type RecipesTaken,
-} from '@kanga/contract/stack';
+} from '@kanga/contract/recipe';
 import { Route, Valid } from '../http/index.js';
-import { RecipeRepository } from '../job/index.js';
+import { RecipeRepository } from './recipe.repository.js';
 import { RecipeService } from './recipe.service.js';
 
 @Controller()

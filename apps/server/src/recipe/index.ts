@@ -1,0 +1,3 @@
+export * from './recipe.module.js';
+export * from './recipe.repository.js';
+export * from './recipe.service.js';
