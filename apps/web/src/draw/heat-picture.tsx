@@ -3,6 +3,7 @@ import { contours } from 'd3-contour';
 import { useMemo } from 'react';
 import { heatGrid, type HeatMap } from '@kanga/core/heat';
 import type { UnitPrinter } from '@kanga/core/units';
+import { nth } from '@kanga/core/numbers';
 
 /** Colours from cold to hot; shape and figures say the same. */
 const COLD = [0, 115, 155];
@@ -11,7 +12,7 @@ const HOT = [196, 18, 110];
 const mixed = (share: number): string => {
   const to = share < 0 ? COLD : HOT;
   const by = Math.min(1, Math.abs(share));
-  return `rgb(${EVEN.map((c, i) => Math.round(c + ((to[i] ?? 0) - c) * by)).join(' ')})`;
+  return `rgb(${EVEN.map((c, i) => Math.round(c + (nth(to, i) - c) * by)).join(' ')})`;
 };
 
 /** Steps between isolines, °C. */

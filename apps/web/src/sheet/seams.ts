@@ -1,4 +1,5 @@
 import { levelSeamCost, seamCost, type Seam, type TiledSide } from '@kanga/core/sheet';
+import { nth } from '@kanga/core/numbers';
 
 export const tenth = (mm: number): number => Math.round(mm * 10) / 10;
 
@@ -25,8 +26,8 @@ export function shownSeams(tiled: TiledSide): ShownSeam[] {
   const now = standing(tiled);
   const { upright, level } = tiled.seams;
   return [
-    ...upright.map((seam, at) => ({ seam, upright: true, at, place: now.upright[at] ?? 0 })),
-    ...level.map((seam, at) => ({ seam, upright: false, at, place: now.level[at] ?? 0 })),
+    ...upright.map((seam, at) => ({ seam, upright: true, at, place: nth(now.upright, at) })),
+    ...level.map((seam, at) => ({ seam, upright: false, at, place: nth(now.level, at) })),
   ].map((one, i) => ({ ...one, letter: String.fromCharCode(65 + i) }));
 }
 

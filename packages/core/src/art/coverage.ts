@@ -1,6 +1,7 @@
 import { applyTo, inverse, rectPolygon, rowSpans, type Point, type Rect } from '../geometry/index.js';
 import type { Template } from '../blank/index.js';
 import type { DrawnPicture } from './compose.js';
+import { nth } from '../numbers/index.js';
 
 export interface Coverage {
   /** Share of the template with its bleed that the art does not cover fully, 0 to 1. */
@@ -92,8 +93,8 @@ export function coverageOf(template: Template, pictures: readonly DrawnPicture[]
       if (counts) inside++;
       if (hit) bare++;
       if (column < columns) {
-        down[column] = hit ? (down[column] ?? 0) + 1 : 0;
-        deepest[row * columns + column] = down[column] ?? 0;
+        down[column] = hit ? nth(down, column) + 1 : 0;
+        deepest[row * columns + column] = nth(down, column);
       }
       if (hit && start === null) start = column;
       if (!hit && start !== null) {
@@ -108,8 +109,8 @@ export function coverageOf(template: Template, pictures: readonly DrawnPicture[]
     const first = Math.round((strip.x - box.x) / dx);
     const length = Math.round(strip.width / dx);
     for (let i = first; i < first + length; i++) {
-      const ends = row === rows - 1 || (deepest[(row + 1) * columns + i] ?? 0) === 0;
-      if (ends) widest = Math.max(widest, Math.min(length * dx, (deepest[row * columns + i] ?? 0) * dy));
+      const ends = row === rows - 1 || nth(deepest, (row + 1) * columns + i) === 0;
+      if (ends) widest = Math.max(widest, Math.min(length * dx, nth(deepest, row * columns + i) * dy));
     }
   }
   return { missingShare: inside === 0 ? 0 : bare / inside, widest, missing, pitch };

@@ -1,4 +1,5 @@
 import type { Rect } from '../geometry/index.js';
+import { nth } from '../numbers/index.js';
 
 interface Tile {
   width: number;
@@ -59,15 +60,14 @@ export function coverFewer(
 ): Cover {
   const [xs, ys] = [lines(tile, width), lines(tile, height)];
   const [columns, rows] = [xs.length - 1, ys.length - 1];
-  const at = (list: readonly number[], i: number) => list[i] ?? 0;
   const area = new Float64Array(columns * rows);
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       const cell = {
-        x: at(xs, column),
-        y: at(ys, row),
-        width: at(xs, column + 1) - at(xs, column),
-        height: at(ys, row + 1) - at(ys, row),
+        x: nth(xs, column),
+        y: nth(ys, row),
+        width: nth(xs, column + 1) - nth(xs, column),
+        height: nth(ys, row + 1) - nth(ys, row),
       };
       area[row * columns + column] = needed(cell) ? cell.width * cell.height : 0;
     }
@@ -81,15 +81,15 @@ export function coverFewer(
     const found: Placing[] = [];
     for (const turned of ways) {
       const [w, h] = turned ? [tile.height, tile.width] : [tile.width, tile.height];
-      const y = Math.max(0, Math.min(at(ys, row), height - h));
+      const y = Math.max(0, Math.min(nth(ys, row), height - h));
       const starts = new Set(xs.map((x) => round(Math.max(0, Math.min(x, width - w)))));
       for (const x of starts) {
-        if (x > at(xs, column) + EPSILON || x + w < at(xs, column + 1) - EPSILON) continue;
+        if (x > nth(xs, column) + EPSILON || x + w < nth(xs, column + 1) - EPSILON) continue;
         const cells: number[] = [];
         for (let r = 0; r < rows; r++) {
-          if (at(ys, r) < y - EPSILON || at(ys, r + 1) > y + h + EPSILON) continue;
+          if (nth(ys, r) < y - EPSILON || nth(ys, r + 1) > y + h + EPSILON) continue;
           for (let c = 0; c < columns; c++)
-            if (at(xs, c) >= x - EPSILON && at(xs, c + 1) <= x + w + EPSILON) cells.push(r * columns + c);
+            if (nth(xs, c) >= x - EPSILON && nth(xs, c + 1) <= x + w + EPSILON) cells.push(r * columns + c);
         }
         found.push({ laid: { x, y, width: w, height: h, turned }, cells });
       }
@@ -109,7 +109,7 @@ export function coverFewer(
   const search = (left: number): void => {
     if (steps++ > STEPS) return;
     let first = 0;
-    while (first < covered.length && ((covered[first] ?? 0) > 0 || (area[first] ?? 0) === 0)) first++;
+    while (first < covered.length && (nth(covered, first) > 0 || nth(area, first) === 0)) first++;
     if (first === covered.length) {
       best = [...chosen];
       most = chosen.length - 1;
@@ -119,13 +119,13 @@ export function coverFewer(
     for (const placing of placingsFor(first)) {
       let fresh = 0;
       for (const cell of placing.cells) {
-        if (covered[cell] === 0) fresh += area[cell] ?? 0;
-        covered[cell] = (covered[cell] ?? 0) + 1;
+        if (covered[cell] === 0) fresh += nth(area, cell);
+        covered[cell] = nth(covered, cell) + 1;
       }
       chosen.push(placing);
       search(left - fresh);
       chosen.pop();
-      for (const cell of placing.cells) covered[cell] = (covered[cell] ?? 0) - 1;
+      for (const cell of placing.cells) covered[cell] = nth(covered, cell) - 1;
       if (steps > STEPS) return;
     }
   };

@@ -10,6 +10,7 @@ import {
 } from '../geometry/index.js';
 import { clamped } from '../units/index.js';
 import { coverFewer } from './cover.js';
+import { nth } from '../numbers/index.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
 export interface Section {
@@ -89,7 +90,7 @@ function windows(
     return [...new Set([...grid, Math.min(high, Math.max(low, middle))])];
   });
   const edge = (at: number) => (at > 0 && at < length ? cost(at) : 0);
-  const own = (at: number, i: number) => edge(at) + edge(at + size) + Math.abs(at - (plain[i] ?? 0)) * 1e-4;
+  const own = (at: number, i: number) => edge(at) + edge(at + size) + Math.abs(at - nth(plain, i)) * 1e-4;
   let best = (places[0] ?? []).map((at) => own(at, 0));
   const from: number[][] = [];
   for (let i = 1; i < count; i++) {
@@ -112,7 +113,7 @@ function windows(
   let at = best.indexOf(Math.min(...best));
   const begins: number[] = [];
   for (let i = count - 1; i >= 0; i--) {
-    begins.unshift(places[i]?.[at] ?? plain[i] ?? 0);
+    begins.unshift(places[i]?.[at] ?? nth(plain, i));
     at = from[i - 1]?.[at] ?? 0;
   }
   return begins;
@@ -164,7 +165,7 @@ function gridOf(request: SectionRequest, turned: boolean): { sections: Section[]
   const sections = rows.flatMap((y, row) =>
     columns.flatMap((_, i): Section[] => {
       const column = row % 2 === 0 ? i : columns.length - 1 - i;
-      const area = { x: box.x + (columns[column] ?? 0), y: box.y + y, ...size };
+      const area = { x: box.x + nth(columns, column), y: box.y + y, ...size };
       return clipped([outline], rectPolygon(area)).length > 0 ? [{ area, turned, cell: { column, row } }] : [];
     }),
   );

@@ -1,6 +1,7 @@
 import { inverse, Matrix, QrDecomposition } from 'ml-matrix';
 import { CURVED_CORRECTION, READING_LIMITS, type HeatReading, type PressCheck } from './reading.js';
 import { temperatureText } from '../units/index.js';
+import { nth } from '../numbers/index.js';
 
 /** The terms of a surface, in places scaled to −1 to 1 across the plate. */
 const TERMS: ((u: number, v: number) => number)[] = [
@@ -60,7 +61,7 @@ function fitted(readings: readonly HeatReading[], platen: HeatMap['platen'], ter
 }
 
 const dot = (a: readonly number[], b: readonly number[]): number =>
-  a.reduce((sum, value, i) => sum + value * (b[i] ?? 0), 0);
+  a.reduce((sum, value, i) => sum + value * nth(b, i), 0);
 const rowAt = (x: number, y: number, { width, depth }: HeatMap['platen'], terms: number): number[] =>
   TERMS.slice(0, terms).map((term) => term((2 * x) / width - 1, (2 * y) / depth - 1));
 
@@ -151,7 +152,7 @@ export function heatAt(
   const row = rowAt(x, y, platen, n);
   let leverage = 0;
   for (let i = 0; i < n; i++)
-    for (let j = 0; j < n; j++) leverage += (row[i] ?? 0) * (inverse[i * n + j] ?? 0) * (row[j] ?? 0);
+    for (let j = 0; j < n; j++) leverage += nth(row, i) * nth(inverse, i * n + j) * nth(row, j);
   return {
     celsius: dot(row, coefficients),
     spread: Math.max(LEAST_SPREAD, spread * Math.sqrt(1 + Math.max(0, leverage))),

@@ -1,5 +1,6 @@
 import { areaOf, boundsOf, fillsBox, rotation, transformed, type Polygon } from '../geometry/index.js';
 import type { NestProblem } from './problem.js';
+import { nth } from '../numbers/index.js';
 
 /**
  * What no layout can be better than. Cut: sheets; roll: mm of length. The area of all rooms over the ground's (the continuous bound of
@@ -9,13 +10,13 @@ import type { NestProblem } from './problem.js';
  */
 export function boundOf({ shapes, things, pinned, width, length, kind }: NestProblem): number {
   const areas = shapes.map(({ room }) => areaOf(room));
-  const area = things.reduce((sum, shape) => sum + (areas[shape] ?? 0), 0);
+  const area = things.reduce((sum, shape) => sum + nth(areas, shape), 0);
   if (things.length === 0) return 0;
   if (kind === 'roll') {
     const depths = shapes.map(({ room, turns }) => Math.min(...turns.map((turn) => depthAt(room, turn))));
     const depthOf = (shape: number, thing: number) => {
       const pin = pinned?.[thing];
-      return pin ? depthAt(shapes[shape]?.room ?? [], pin.turn) : (depths[shape] ?? 0);
+      return pin ? depthAt(shapes[shape]?.room ?? [], pin.turn) : nth(depths, shape);
     };
     return Math.max(area / width, ...things.map(depthOf));
   }

@@ -11,6 +11,7 @@ import {
 import { TooLarge, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { rowsOf, type Rows } from './rows.js';
 import { SheetRows } from './sheet-rows.js';
+import { nth } from '../numbers/index.js';
 
 /** A shape in one of its turns, cut into rows. */
 export interface Turned {
@@ -44,7 +45,7 @@ const alike = (one: Rows, other: Rows): boolean =>
   one.count === other.count &&
   one.from.length === other.from.length &&
   one.from.every((from, i) => {
-    const [to, otherFrom, otherTo] = [one.to[i] ?? 0, other.from[i] ?? 0, other.to[i] ?? 0];
+    const [to, otherFrom, otherTo] = [nth(one.to, i), nth(other.from, i), nth(other.to, i)];
     return from >= otherFrom - 0.1 && from <= otherFrom + 0.1 && to >= otherTo - 0.1 && to <= otherTo + 0.1;
   });
 

@@ -5,6 +5,7 @@ import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js
 import { LateAcceptance } from './late-acceptance.js';
 import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
+import { nth } from '../numbers/index.js';
 
 /** Numbers from 0 to 1 that follow from a seed alone (Park and Miller 1988). */
 export function seeded(seed: number): () => number {
@@ -99,7 +100,7 @@ export class Nester {
     const { boxes } = this.prepared;
     const outlines = problem.shapes.map(({ room }) => areaOf(room));
     const sizes: ((shape: number) => number)[] = [
-      (shape) => outlines[shape] ?? 0,
+      (shape) => nth(outlines, shape),
       (shape) => (boxes[shape]?.width ?? 0) * (boxes[shape]?.height ?? 0),
       (shape) => Math.max(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),
       (shape) => Math.min(boxes[shape]?.width ?? 0, boxes[shape]?.height ?? 0),

@@ -1,6 +1,7 @@
 import bidiFactory, { type Bidi } from 'bidi-js';
 import * as fontkit from 'fontkit';
 import type { Face, PathCommand, Shaped } from '../text/index.js';
+import { nth } from '../numbers/index.js';
 
 interface Layout {
   glyphs: { path: { commands: { command: string; args: number[] }[] } }[];
@@ -39,7 +40,7 @@ function inSeenOrder(text: string): { text: string; leftward: boolean }[] {
   const { levels } = bidi.getEmbeddingLevels(text);
   const runs: { level: number; text: string }[] = [];
   for (let i = 0; i < text.length; i++) {
-    const level = levels[i] ?? 0;
+    const level = nth(levels, i);
     const last = runs.at(-1);
     if (last?.level === level) last.text += text[i] ?? '';
     else runs.push({ level, text: text[i] ?? '' });

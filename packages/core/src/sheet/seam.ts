@@ -3,6 +3,7 @@ import { channelsOf } from '../colour/index.js';
 import { applyTo, rectPolygon, rowSpans, simplified, type Point, type Rect } from '../geometry/index.js';
 import type { Tiling } from './choices.js';
 import type { Seam, Seams } from './tiles.js';
+import { nth } from '../numbers/index.js';
 
 /** How much a seam would show in each place of a side, 0 to about 4: a grid over its bleed box. */
 export interface QuietMap {
@@ -109,7 +110,7 @@ function mapOf({ template, drawn }: ComposedSide): QuietMap {
     }
   }
   steps.forEach((step, at) => {
-    cost[at] = (cost[at] ?? 0) + 1.5 * step;
+    cost[at] = nth(cost, at) + 1.5 * step;
   });
   return { box, columns, rows, cost };
 }
@@ -118,7 +119,7 @@ function mapOf({ template, drawn }: ComposedSide): QuietMap {
 function lying({ box, columns, rows, cost }: QuietMap): QuietMap {
   const turned = new Float32Array(cost.length);
   for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) turned[column * rows + row] = cost[row * columns + column] ?? 0;
+    for (let column = 0; column < columns; column++) turned[column * rows + row] = nth(cost, row * columns + column);
   return {
     box: { x: box.y, y: box.x, width: box.height, height: box.width },
     columns: rows,
@@ -130,7 +131,7 @@ function lying({ box, columns, rows, cost }: QuietMap): QuietMap {
 /** Mean of `count` cells that lie `step` apart, from the one at `first` on. */
 function meanCost(cost: Float32Array, first: number, step: number, count: number): number {
   let sum = 0;
-  for (let i = 0; i < count; i++) sum += cost[first + i * step] ?? 0;
+  for (let i = 0; i < count; i++) sum += nth(cost, first + i * step);
   return sum / count;
 }
 
@@ -171,7 +172,7 @@ export function quietestSeams(map: QuietMap, count: number, most: number, tail: 
       for (let p = Math.max(0, Math.ceil(e - reach - 1e-9)); p <= e - least; p++) {
         // Of places that are as quiet, parts of like size.
         const even = ((e - p) / columns - 1 / (count + 1)) ** 2 * 0.2;
-        const cost = (best[p] ?? Infinity) + (edgeCost[e] ?? 0) + even;
+        const cost = (best[p] ?? Infinity) + nth(edgeCost, e) + even;
         if (cost < (next[e] ?? Infinity)) {
           next[e] = cost;
           back[e] = p;
@@ -207,7 +208,7 @@ function windingSeam(map: QuietMap, x: number, stray: number): Point[] {
   const width = high - low + 1;
   if (width < 2) return straightSeam(box, x);
   const at = (row: number, i: number) =>
-    ((cost[row * columns + low + i] ?? 0) + (cost[row * columns + low + i - 1] ?? 0)) / 2;
+    (nth(cost, row * columns + low + i) + nth(cost, row * columns + low + i - 1)) / 2;
   let best = Array.from({ length: width }, (_, i) => at(0, i));
   const from: Int32Array[] = [];
   for (let row = 1; row < rows; row++) {

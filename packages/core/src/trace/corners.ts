@@ -1,4 +1,5 @@
 import { distance, type Point } from '../geometry/index.js';
+import { nth } from '../numbers/index.js';
 
 // Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
 const { abs, atan2, cos, max, round, sin } = Math;
@@ -71,7 +72,7 @@ export function sharpened(points: readonly Point[], pitch: number, perMm: number
   const tips = new Map<number, Point>();
   const gone = new Set<number>();
   for (let i = 0; i < n; i++) {
-    const turn = turns[i] ?? 0;
+    const turn = nth(turns, i);
     if (turn < TURN + 12 * closed) continue;
     let best = true;
     for (let k = -blunt - 2; k <= blunt + 2; k++) {
