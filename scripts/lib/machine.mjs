@@ -15,7 +15,7 @@ export const say = (text) => console.log(`· ${text}`);
 export const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
 
 /** Runs a program to its end with its output shown; throws a Lack when it fails. */
-export function run(program, args, options = {}) {
+function run(program, args, options = {}) {
   const { status, error } = spawnSync(program, args, { cwd: ROOT, stdio: 'inherit', ...options });
   if (error || status !== 0)
     throw new Lack(

@@ -11,7 +11,7 @@ const NAME = 'kanga.service';
 const quoted = (text) => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"').replaceAll('%', '%%')}"`;
 
 /** The unit that keeps Kanga running: started with the machine, or with its user, and again whenever it ends. */
-export const unit = ({ root, data, port, system }) => `[Unit]
+const unit = ({ root, data, port, system }) => `[Unit]
 Description=Kanga, a bench companion for dye-sublimation decorators
 After=network.target
 

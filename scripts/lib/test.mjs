@@ -50,6 +50,7 @@ async function checks() {
     ['lint', 'lint'],
     ['formatting', 'format:check'],
     ['import rules', 'arrows'],
+    ['what nothing uses', 'unused'],
     ['types', 'types'],
   ]) {
     say(what);

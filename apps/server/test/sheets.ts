@@ -9,11 +9,11 @@ import { folder } from './pdf-reading.js';
 import type { TestServer } from './test-server.js';
 
 /** A part as it lies, with the box of its cut line on the sheet. */
-export type LaidPart = Placed & { box: Rect; turned: boolean };
+type LaidPart = Placed & { box: Rect; turned: boolean };
 export type LaidSheet = Omit<Sheet, 'placed'> & { placed: LaidPart[] };
 
 /** A job as the server sees it now. */
-export async function viewOf(server: TestServer, file: JobFile): Promise<JobView> {
+async function viewOf(server: TestServer, file: JobFile): Promise<JobView> {
   const shop = await server.shop();
   return viewJob(file, shop, unitPrinter(shop.settings.units));
 }

@@ -10,7 +10,7 @@ import { Lack } from '../machine.mjs';
 const AGE = 'age-encryption.org/v1';
 
 /** Counts and hashes what flows through. */
-export class Meter extends Transform {
+class Meter extends Transform {
   #hash = createHash('sha256');
   bytes = 0;
 

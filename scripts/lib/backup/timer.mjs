@@ -8,7 +8,7 @@ const LOOK_EVERY = 30_000;
 const AGAIN = 30 * 60_000;
 
 /** The time of day in a zone, as `02:30`, and the day. */
-export function clockIn(zone, now) {
+function clockIn(zone, now) {
   const parts = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' }).format(
     now,
   );
@@ -17,7 +17,7 @@ export function clockIn(zone, now) {
 }
 
 /** Whether tonight's backup is due: none was made since today's hour, nor the one before when that hour is still to come and a day went by. */
-export function isDue({ at }, backups, now, zone) {
+function isDue({ at }, backups, now, zone) {
   const nightly = backups.find(({ why }) => why === 'nightly');
   if (!nightly) return true;
   const { day, time } = clockIn(zone, now);

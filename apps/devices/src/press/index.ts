@@ -1,2 +1,2 @@
-export * from './plate.js';
-export * from './press-controller.js';
+export { after, coldPlate, moveLever, SMALL_PRESS } from './plate.js';
+export { PressController } from './press-controller.js';

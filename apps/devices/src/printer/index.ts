@@ -1,3 +1,2 @@
-export * from './faults.js';
-export * from './queue.js';
-export * from './printer.js';
+export type { Fault } from './faults.js';
+export { Printer } from './printer.js';

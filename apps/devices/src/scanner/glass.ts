@@ -15,7 +15,7 @@ export interface OnGlass {
 }
 
 /** The glass, ISO 216 A4. */
-export const GLASS = { width: 210, height: 297 };
+const GLASS = { width: 210, height: 297 };
 
 const pouch = 'M45 70H165L153 210Q152 216 146 216H64Q58 216 57 210Z';
 const heart = 'M105 110C112 84 160 78 160 116C160 150 122 168 105 196C88 168 50 150 50 116C50 78 98 84 105 110Z';

@@ -1,2 +1,1 @@
-export * from './glass.js';
-export * from './scanner.js';
+export { Scanner } from './scanner.js';

@@ -1,1 +1,1 @@
-export * from './thermometer.js';
+export { Thermometer } from './thermometer.js';

@@ -1,3 +1,3 @@
-export * from './art.module.js';
-export * from './art.service.js';
-export * from './spool.js';
+export { ArtModule } from './art.module.js';
+export { ArtService } from './art.service.js';
+export { type Spooled, spoolTo, withSpoolFile, withSpoolFolder } from './spool.js';

@@ -1,3 +1,3 @@
 /** The server's way to the shop's backups, which `./kanga backup` makes: it asks for one, and tells of those there are. */
-export * from './backup.module.js';
-export * from './backup.service.js';
+export { BackupModule } from './backup.module.js';
+export { BackupService } from './backup.service.js';

@@ -1,1 +1,1 @@
-export * from './bench.module.js';
+export { BenchModule } from './bench.module.js';

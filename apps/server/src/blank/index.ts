@@ -1,2 +1,2 @@
-export * from './blank.module.js';
-export * from './blank.repository.js';
+export { BlankModule } from './blank.module.js';
+export { BlankRepository } from './blank.repository.js';

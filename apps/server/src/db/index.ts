@@ -1,3 +1,3 @@
-export * from './knex.js';
-export * from './db.module.js';
-export * from './migrate.js';
+export { DB } from './knex.js';
+export { DbModule } from './db.module.js';
+export { migrate } from './migrate.js';

@@ -1,2 +1,2 @@
-export * from './demo.module.js';
-export * from './demo.service.js';
+export { DemoModule } from './demo.module.js';
+export { DemoService } from './demo.service.js';

@@ -1,1 +1,1 @@
-export * from './health.module.js';
+export { HealthModule } from './health.module.js';

@@ -1,7 +1,7 @@
-export * from './refusal.js';
-export * from './valid.pipe.js';
-export * from './problem.filter.js';
-export * from './same-origin.js';
-export * from './own-token.js';
-export * from './disk.js';
-export * from './route.js';
+export { notFound, Refusal, refuse } from './refusal.js';
+export { Valid } from './valid.pipe.js';
+export { databaseIsAway, ProblemFilter } from './problem.filter.js';
+export { sameOrigin } from './same-origin.js';
+export { ownToken } from './own-token.js';
+export { diskFull, makeSureOfRoom, roomFirst, roomIn, saysDiskFull } from './disk.js';
+export { expressPath, Route } from './route.js';

@@ -6,7 +6,7 @@ const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 /** Asking for these changes nothing. */
 const ONLY_LOOKS = ['GET', 'HEAD'];
 /** The header that carries the token of this Kanga, for programs: they name no origin. */
-export const TOKEN_HEADER = 'x-kanga-token';
+const TOKEN_HEADER = 'x-kanga-token';
 
 type Asked = Pick<Request, 'headers' | 'method' | 'path'>;
 

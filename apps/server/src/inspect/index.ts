@@ -1,3 +1,3 @@
-export * from './inspect.module.js';
-export * from './log.repository.js';
-export * from './log-table.js';
+export { InspectModule } from './inspect.module.js';
+export { LogRepository } from './log.repository.js';
+export { asCsv, asJson } from './log-table.js';

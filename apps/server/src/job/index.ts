@@ -1,4 +1,4 @@
-export * from './job.module.js';
-export * from './job.service.js';
-export * from './job.repository.js';
-export * from './ticket.service.js';
+export { JobModule } from './job.module.js';
+export { closedRefusal, JobService } from './job.service.js';
+export { JobRepository } from './job.repository.js';
+export { TicketService } from './ticket.service.js';

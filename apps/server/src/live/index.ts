@@ -1,2 +1,2 @@
-export * from './live.module.js';
-export * from './live.service.js';
+export { LiveModule } from './live.module.js';
+export { Live } from './live.service.js';

@@ -3,8 +3,8 @@ import { request as httpsRequest } from 'node:https';
 import { judge } from './guard.js';
 
 /** How much of an answer is read at most, bytes, and how long it may take, ms. */
-export const MOST_BYTES = 1024 * 1024;
-export const MOST_MS = 10_000;
+const MOST_BYTES = 1024 * 1024;
+const MOST_MS = 10_000;
 
 /** The other end could not be reached: nothing was sent. */
 export class NotReached extends Error {}

@@ -29,7 +29,7 @@ const REASONS: Record<string, string> = {
   'door-open': 'a door is open',
   paused: 'it is paused',
 };
-export const reasonWords = (reasons: readonly string[]): string =>
+const reasonWords = (reasons: readonly string[]): string =>
   reasons
     .map((reason) => reason.replace(/-(error|warning|report)$/, ''))
     .map((reason) => REASONS[reason] ?? reason.replaceAll('-', ' '))

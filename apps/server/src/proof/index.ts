@@ -1,1 +1,1 @@
-export * from './proof.module.js';
+export { ProofModule } from './proof.module.js';

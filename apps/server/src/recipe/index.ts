@@ -1,3 +1,3 @@
-export * from './recipe.module.js';
-export * from './recipe.repository.js';
-export * from './recipe.service.js';
+export { RecipeModule } from './recipe.module.js';
+export { RecipeRepository } from './recipe.repository.js';
+export { RecipeService } from './recipe.service.js';

@@ -1,6 +1,6 @@
-export * from './run.module.js';
-export * from './actual.repository.js';
-export * from './event.repository.js';
-export * from './pressing.repository.js';
-export * from './result.repository.js';
-export * from './run-store.js';
+export { RunModule } from './run.module.js';
+export { ActualRepository, type PressingKey } from './actual.repository.js';
+export { EventRepository } from './event.repository.js';
+export { PressingRepository } from './pressing.repository.js';
+export { ResultRepository } from './result.repository.js';
+export { RunStore } from './run-store.js';

@@ -1,1 +1,1 @@
-export * from './scanner.module.js';
+export { ScannerModule } from './scanner.module.js';

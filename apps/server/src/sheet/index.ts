@@ -1,5 +1,5 @@
-export * from './sheet.module.js';
-export * from './sheet.service.js';
+export { SheetModule } from './sheet.module.js';
+export { SheetService } from './sheet.service.js';
 export { originOf } from './sheet.controller.js';
 export { embedLabelFont, type LabelFont } from './fonts.js';
 export { mirrorWords, type FrozenSheets } from './ready.js';

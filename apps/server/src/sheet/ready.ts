@@ -32,7 +32,7 @@ export const mirrorWords = ({ mirroredBy }: Pick<Printer, 'mirroredBy'>, readabl
       : 'driver must mirror';
 
 /** Refuses when anything up to the sheet stops the job and nobody waived it. */
-export function refuseStops({ blocks, job }: JobView): void {
+function refuseStops({ blocks, job }: JobView): void {
   const stops = [...blocks.blank, ...blocks.art, ...blocks.sheet];
   if (stops.length === 0) return;
   throw new Refusal(409, {

@@ -1,3 +1,3 @@
-export * from './shop.module.js';
-export * from './shop.service.js';
-export * from './shop.repository.js';
+export { ShopModule } from './shop.module.js';
+export { ShopService } from './shop.service.js';
+export { ShopRepository } from './shop.repository.js';

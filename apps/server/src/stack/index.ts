@@ -1,1 +1,1 @@
-export * from './stack.module.js';
+export { StackModule } from './stack.module.js';

@@ -63,7 +63,7 @@ const FILL: Record<LayerRole, RGB> = {
 const MOST_STEPS = 20;
 
 /** Steps as they stand on the card: sections beyond the first are drawn together where there are too many to stand alone. */
-export function cardSteps(steps: readonly Step[]): Step[] {
+function cardSteps(steps: readonly Step[]): Step[] {
   if (steps.length <= MOST_STEPS) return [...steps];
   const out: Step[] = [];
   for (const step of steps) {

@@ -1,2 +1,2 @@
-export * from './faces.js';
-export * from './text.module.js';
+export { facesFor } from './faces.js';
+export { TextModule } from './text.module.js';

@@ -1,1 +1,1 @@
-export * from './thermometer.module.js';
+export { ThermometerModule } from './thermometer.module.js';

@@ -1,3 +1,2 @@
 /** Takes away for good what was deleted long ago and what nothing uses any more, and tells what is kept takes. */
-export * from './tidy.module.js';
-export * from './tidy.service.js';
+export { TidyModule } from './tidy.module.js';

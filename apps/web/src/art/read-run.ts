@@ -3,7 +3,7 @@ import { DESIGN_LIMITS, type RunRow } from '@kanga/core/art';
 import { PIECES_LIMITS } from '@kanga/core/job';
 
 /** One row that cannot be used, and why. */
-export interface WrongRow {
+interface WrongRow {
   /** As it is counted in the table, the heading not counted. */
   row: number;
   why: string;

@@ -1,12 +1,49 @@
-export * from './api.js';
-export * from './queries.js';
-export * from './job-session.js';
-export * from './kept-choice.js';
-export * from './kept-line.js';
-export * from './bench-outbox.js';
-export * from './clock.js';
-export * from './hand-over.js';
-export * from './liked.js';
-export * from './live.js';
-export * from './use-day.js';
-export * from './who.js';
+export { ApiError, call, callForFile, callOrKept, problemFrom, upload } from './api.js';
+export {
+  actualsQuery,
+  artOneQuery,
+  artQuery,
+  backupsQuery,
+  benchQuery,
+  blanksQuery,
+  jobListQuery,
+  jobsQuery,
+  loadJob,
+  LOG_KEY,
+  outcomesQuery,
+  pictureUrl,
+  printsQuery,
+  provenQuery,
+  queryClient,
+  recipesQuery,
+  shopDay,
+  shopQuery,
+  shopZone,
+  storageQuery,
+  testClothQuery,
+  useFaces,
+  useFloor,
+  useJobFile,
+  usePlateReading,
+  usePrint,
+  useShop,
+} from './queries.js';
+export { JobSession, type SessionState } from './job-session.js';
+export { useKept } from './kept-choice.js';
+export { keptLine, useKeptSince } from './kept-line.js';
+export { BenchOutbox, type OutboxState, type SetAside } from './bench-outbox.js';
+export { clockIsInDoubt, serverNow, setClock, useNow, useServerClock } from './clock.js';
+export { handOver } from './hand-over.js';
+export { setLiked, useLiked } from './liked.js';
+export {
+  LiveLine,
+  liveLine,
+  type LiveNews,
+  type Source,
+  useDeviceFindings,
+  useLive,
+  useNews,
+  usePressNow,
+} from './live.js';
+export { useDay } from './use-day.js';
+export { setWho, stamp, useWho } from './who.js';

@@ -107,7 +107,7 @@ function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
 }
 
 /** The lines of a template: bleed dashed, print area solid, safe line dotted. */
-export function TemplateLines({ template }: { template: Template }) {
+function TemplateLines({ template }: { template: Template }) {
   return (
     <g fill="none">
       {template.bleed > 0 && (

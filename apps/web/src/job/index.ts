@@ -1,2 +1,2 @@
-export * from './job-context.js';
-export * from './use-download.js';
+export { useJob } from './job-context.js';
+export { useDownload } from './use-download.js';

@@ -5,7 +5,7 @@ import { dialogIsOpen } from '../ui/index.js';
 const KEY = 'kanga.pedal';
 
 /** The key that the foot pedal sends, as it was taught at this screen; null: none. */
-export const pedalKey = (): string | null => localStorage.getItem(KEY);
+const pedalKey = (): string | null => localStorage.getItem(KEY);
 
 /** Does `act` whenever the pedal is trodden; `offered` names what that would be. A pedal held down counts once, and so do two treads in half a second. */
 export function usePedal(act: () => void, offered: string): void {

@@ -1,9 +1,9 @@
-export * from './button.js';
-export * from './field.js';
-export * from './dialog.js';
-export * from './icon.js';
-export * from './form-foot.js';
-export * from './file-field.js';
-export * from './search.js';
-export * from './menu.js';
-export * from './undo-redo.js';
+export { Button, Key } from './button.js';
+export { Check, Choice, ParsedField, Select, TextField, YesNo } from './field.js';
+export { Dialog, DialogClose, dialogIsOpen } from './dialog.js';
+export { SeverityMark } from './icon.js';
+export { CloseFoot, FormFoot, ProblemText } from './form-foot.js';
+export { FileField, FileInput } from './file-field.js';
+export { finder, SearchField } from './search.js';
+export { Menu } from './menu.js';
+export { UndoRedo } from './undo-redo.js';

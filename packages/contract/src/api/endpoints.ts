@@ -37,7 +37,7 @@ const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: str
 });
 
 /** What goes in and out at every door of the server; a route without its description does not compile. */
-export const DESCRIPTIONS = {
+const DESCRIPTIONS = {
   health: { summary: 'Whether the database answers and its migrations are current', answer: healthSchema },
   docs: { summary: 'This description, OpenAPI 3.1', answer: Joi.object().unknown() },
   clock: {

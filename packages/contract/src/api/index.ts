@@ -1,2 +1,2 @@
-export * from './endpoints.js';
-export * from './open-api.js';
+export { type AnswerOf, type BodyOf, ENDPOINTS, type QueryOf } from './endpoints.js';
+export { jsonSchemaOf, openApi } from './open-api.js';

@@ -53,9 +53,9 @@ export const artFactsSchema = Joi.object<ArtFacts>({
   ppi: Joi.number().positive().allow(null),
 });
 
-export const shaSchema = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
+const shaSchema = Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256 in hexadecimal');
 
-export const pageSchema = Joi.number().integer().min(1).max(ART_LIMITS.pages);
+const pageSchema = Joi.number().integer().min(1).max(ART_LIMITS.pages);
 
 export const artSchema = Joi.object<Art, true>({
   id: idSchema.required(),
@@ -71,7 +71,7 @@ export const artSchema = Joi.object<Art, true>({
   facts: artFactsSchema.required(),
 });
 
-export const placementSchema = Joi.object<Placement, true>({
+const placementSchema = Joi.object<Placement, true>({
   x: Joi.number().min(-3000).max(3000).required(),
   y: Joi.number().min(-3000).max(3000).required(),
   width: Joi.number().min(PLACEMENT_LIMITS.least).max(PLACEMENT_LIMITS.most).required(),
@@ -83,7 +83,7 @@ const place = Joi.number().min(-3000).max(3000).required();
 const textSize = Joi.number().min(DESIGN_LIMITS.size.least).max(DESIGN_LIMITS.size.most).required();
 const itemId = Joi.string().min(1).max(60).required();
 
-export const pictureItemSchema = Joi.object<PictureItem, true>({
+const pictureItemSchema = Joi.object<PictureItem, true>({
   kind: Joi.string().valid('picture').required(),
   id: itemId,
   artId: idSchema.required(),
@@ -94,7 +94,7 @@ export const pictureItemSchema = Joi.object<PictureItem, true>({
   placedBy: Joi.string().valid('goods'),
   mirroredInFile: Joi.boolean().required(),
 });
-export const textItemSchema = Joi.object<TextItem, true>({
+const textItemSchema = Joi.object<TextItem, true>({
   kind: Joi.string().valid('text').required(),
   id: itemId,
   text: Joi.string().max(DESIGN_LIMITS.text).allow('').required(),

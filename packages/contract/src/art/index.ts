@@ -1,1 +1,10 @@
-export * from './art.js';
+export {
+  artFactsSchema,
+  artListQuerySchema,
+  artPageSchema,
+  artSchema,
+  artSizeSchema,
+  designSchema,
+  runSchema,
+  uploadQuerySchema,
+} from './art.js';

@@ -3,7 +3,7 @@ import type { Backup, Backups } from '@kanga/core/backup';
 import { instantSchema } from '../finding/index.js';
 
 const count = Joi.number().integer().min(0).required();
-export const backupSchema = Joi.object<Backup, true>({
+const backupSchema = Joi.object<Backup, true>({
   name: Joi.string().required(),
   made: instantSchema.required(),
   why: Joi.string().required(),

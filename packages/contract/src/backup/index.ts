@@ -1,2 +1,2 @@
 /** What is told of the shop's backups. The file itself is described in docs/formats/backup.md. */
-export * from './backup.js';
+export { backupsSchema, type DemoReset, demoResetSchema } from './backup.js';

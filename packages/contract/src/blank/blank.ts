@@ -22,7 +22,7 @@ import { idSchema } from '../finding/index.js';
 const extent = Joi.number().min(PRINT_AREA_LIMITS.least).max(PRINT_AREA_LIMITS.most);
 const share = Joi.number().min(0).max(100).required();
 
-export const fibreSchema = Joi.object<Fibre, true>({
+const fibreSchema = Joi.object<Fibre, true>({
   polyester: share,
   cotton: share,
   elastane: share,
@@ -69,7 +69,7 @@ const outlinePoints = pointsSchema.custom((points: Polygon, helpers) => {
 });
 const polygonSchema = Joi.object({ kind: Joi.string().valid('polygon').required(), points: outlinePoints });
 
-export const outlineSchema = Joi.alternatives<Outline>().conditional('.kind', {
+const outlineSchema = Joi.alternatives<Outline>().conditional('.kind', {
   switch: [
     { is: 'rectangle', then: rectangleSchema },
     { is: 'ellipse', then: ellipseSchema },
@@ -87,7 +87,7 @@ const keepOutSchema = Joi.object<KeepOut>({
   hangsOff: Joi.boolean().required(),
 });
 
-export const sideSchema = Joi.object<Side, true>({
+const sideSchema = Joi.object<Side, true>({
   name: Joi.string().trim().min(1).max(40).required(),
   outline: outlineSchema.required(),
   keepOuts: Joi.array().items(keepOutSchema).max(24).required(),

@@ -1,2 +1,9 @@
-export * from './blank.js';
-export * from './scanner.js';
+export {
+  type BlankChange,
+  blankChangeSchema,
+  blankSchema,
+  type NewBlank,
+  newBlankSchema,
+  newBlanksSchema,
+} from './blank.js';
+export { type Glass, glassSchema, scanQuerySchema } from './scanner.js';

@@ -1,2 +1,2 @@
-export * from './problem.js';
-export * from './waiver.js';
+export { check, type Problem, problemSchema } from './problem.js';
+export { daySchema, idSchema, instantSchema, newWaiverSchema, personSchema, waiverSchema } from './waiver.js';

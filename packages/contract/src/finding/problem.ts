@@ -1,7 +1,7 @@
 import Joi from 'joi';
 
 /** One thing wrong with what was sent. */
-export interface Fault {
+interface Fault {
   /** Path of the value, `outline.width`; empty for the whole. */
   field: string;
   message: string;

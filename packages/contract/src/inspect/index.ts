@@ -1,2 +1,9 @@
-export * from './fault.js';
-export * from './outcome.js';
+export { faultCodeSchema } from './fault.js';
+export {
+  outcomesQuerySchema,
+  outcomesSchema,
+  type TestCloth,
+  testClothSchema,
+  type UsedCloth,
+  usedClothSchema,
+} from './outcome.js';

@@ -74,7 +74,7 @@ const piecesOfRun = <T extends Pick<Job, 'pieces' | 'run'>>(job: T, helpers: Joi
 };
 export const jobChangeSchema = Joi.object<JobChange, true>({ ...choices, version }).custom(piecesOfRun);
 
-export const jobSchema = Joi.object<Job, true>({
+const jobSchema = Joi.object<Job, true>({
   ...choices,
   version,
   id: idSchema.required(),
@@ -137,7 +137,7 @@ export interface JobSummary {
 }
 
 /** Which jobs are asked for: those that are at hand, those that were put away, those that were deleted. */
-export const JOB_LISTS = ['here', 'archived', 'deleted'] as const;
+const JOB_LISTS = ['here', 'archived', 'deleted'] as const;
 export type JobList = (typeof JOB_LISTS)[number];
 export const jobsQuerySchema = Joi.object<{ list?: JobList }>({ list: Joi.string().valid(...JOB_LISTS) });
 export const archiveSchema = Joi.object<{ archived: boolean }, true>({ archived: Joi.boolean().required() });

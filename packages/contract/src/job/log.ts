@@ -12,7 +12,7 @@ export interface LogEntry extends LogRow {
   blankName: string;
 }
 
-export const logEntrySchema = Joi.object<LogEntry, true>({
+const logEntrySchema = Joi.object<LogEntry, true>({
   id: Joi.number().integer().required(),
   jobId: idSchema.required(),
   jobNumber: Joi.number().integer().required(),

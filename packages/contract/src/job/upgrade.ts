@@ -64,7 +64,7 @@ export const upgradeBlank = (before: BlankBefore): Blank => ({
 });
 
 /** The one picture of before as a design: on the first side, the same on all others. */
-export const upgradeDesign = (artId: string | null, placement: Placement | null): SideDesign[] =>
+const upgradeDesign = (artId: string | null, placement: Placement | null): SideDesign[] =>
   artId === null
     ? []
     : [
@@ -169,7 +169,7 @@ export function upgradePlan(plan: Plain): Plain {
 }
 
 /** An event as it was written when pieces went through the steps one by one, and nobody said who did it; one of today is given back as it is. */
-export function upgradeEvent(event: Plain): Plain {
+function upgradeEvent(event: Plain): Plain {
   if ('by' in event) return event;
   const { piece, ...rest } = event;
   if (event['kind'] === 'undo') return { ...event, by: null };

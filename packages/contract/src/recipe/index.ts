@@ -1,1 +1,10 @@
-export * from './recipe.js';
+export {
+  type NewRecipe,
+  newRecipeSchema,
+  type RecipeFile,
+  recipeFileSchema,
+  recipeSchema,
+  type RecipesTaken,
+  recipesTakenSchema,
+  type SharedRecipe,
+} from './recipe.js';

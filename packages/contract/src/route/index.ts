@@ -1,2 +1,2 @@
-export * from './routes.js';
-export * from './address.js';
+export { type Route, type RouteName, ROUTES } from './routes.js';
+export { addressOf, type ParamsOf, type Query } from './address.js';

@@ -1,1 +1,17 @@
-export * from './shop.js';
+export {
+  cardSchema,
+  houseSchema,
+  mediaSchema,
+  type MediaWords,
+  mediaWordsSchema,
+  pressSchema,
+  type PressWords,
+  pressWordsSchema,
+  printerSchema,
+  type PrinterWords,
+  printerWordsSchema,
+  settingsSchema,
+  type Shop,
+  shopSchema,
+  someHouseSchema,
+} from './shop.js';

@@ -152,7 +152,7 @@ export type MediaWords = Omit<Media, 'id'>;
 export const mediaWordsSchema = Joi.object<MediaWords, true>(mediaWords).custom(marginsWithin);
 export const mediaSchema = Joi.object<Media, true>({ id: idSchema.required(), ...mediaWords });
 
-export const unitsSchema = Joi.object<ShopUnits, true>({
+const unitsSchema = Joi.object<ShopUnits, true>({
   length: Joi.string().valid('in', 'mm').required(),
   temperature: Joi.string().valid('F', 'C').required(),
   pressure: Joi.string().valid('psi', 'bar', 'kPa').required(),

@@ -1,2 +1,2 @@
-export * from './overrides.js';
-export * from './proven.js';
+export { gridSchema, overridesSchema } from './overrides.js';
+export { provenSchema } from './proven.js';

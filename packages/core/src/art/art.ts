@@ -1,5 +1,5 @@
 /** Which of the pixels print: one character a cell, rows of equal length from the top. `#` prints fully, `+` partly, `.` not at all. */
-export type AlphaMask = readonly string[];
+type AlphaMask = readonly string[];
 
 /**
  * What the pixels show in which place: grids of cells, rows from the top, one sign a cell. Digits are tenths: `0` none, `9` nearly

@@ -1,3 +1,3 @@
 /** What is known of the shop's backups, and what is to be said of them. How they are made is none of its business. */
-export * from './backup.js';
-export * from './check.js';
+export type { Backup, Backups } from './backup.js';
+export { checkBackups } from './check.js';

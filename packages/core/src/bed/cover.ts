@@ -7,7 +7,7 @@ interface Tile {
 }
 
 /** One tile as it is laid, and whether it stands across. */
-export interface LaidTile extends Rect {
+interface LaidTile extends Rect {
   turned: boolean;
 }
 

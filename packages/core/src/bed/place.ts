@@ -36,7 +36,7 @@ export interface Place {
 }
 
 /** What a place chosen by hand breaks: all that a place which is worked out never does. */
-export type BedFault = 'beyond the even part' | 'off the plate' | 'against the frame';
+type BedFault = 'beyond the even part' | 'off the plate' | 'against the frame';
 
 /** A piece as it lies on the plate: its print's box there, and how it is turned, quarters clockwise. */
 export interface BedPiece {
@@ -60,7 +60,7 @@ export interface Bed {
 export const HANG_CLEARANCE = 5;
 
 /** How far a hang-off is to lie outside the plate, mm: one that runs along the print itself, as a zip does, lies just outside. */
-export function clearanceOf({ area }: HangOff, print: BedRequest['print']): number {
+function clearanceOf({ area }: HangOff, print: BedRequest['print']): number {
   const across = Math.max(area.x - print.width, -(area.x + area.width), 0);
   const along = Math.max(area.y - print.height, -(area.y + area.height), 0);
   return Math.min(HANG_CLEARANCE, Math.max(across, along));

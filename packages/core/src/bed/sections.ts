@@ -13,7 +13,7 @@ import { coverFewer } from './cover.js';
 import { nth } from '../numbers/index.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
-export interface Section {
+interface Section {
   area: Rect;
   /** The plate stands across the print: its width along the print's height. */
   turned: boolean;
@@ -202,7 +202,7 @@ function withoutSpare(sections: readonly Section[], { outline, box, overlap }: S
  * How many places of the print can be found of which no pressing holds two: no way to press it takes fewer. Places are sought on grids whose
  * steps are just larger than the zone is long; an area bound stands beside it. Rectangles only: the box of the outline, where it is full.
  */
-export function sectionBound({ box, zone, outline }: SectionRequest, area: number): number {
+function sectionBound({ box, zone, outline }: SectionRequest, area: number): number {
   const long = Math.max(zone.width, zone.height);
   const byArea = Math.ceil(area / (zone.width * zone.height) - 1e-9);
   const inside = (x: number, y: number) =>

@@ -18,7 +18,7 @@ export const believable = ({ celsius, setPoint, pressure }: PlateReading): boole
   celsius > -30 && celsius < 350 && setPoint >= 0 && setPoint < 350 && pressure < 2000;
 
 /** Readings are thinned to this many °C: what a thermometer in a plate tells apart. */
-export const THIN_TO = 0.5;
+const THIN_TO = 0.5;
 
 /**
  * Thins a course of readings so that none that was left out lies further than `within` °C from the line drawn through the rest: Ramer 1972,

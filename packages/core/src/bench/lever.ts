@@ -14,7 +14,7 @@ export interface LeverEvent {
 }
 
 /** A wait for the heat ends when the element reads this many °C again. Common practice, no published source: about 370 °F. */
-export const RECOVERED_AT = 188;
+const RECOVERED_AT = 188;
 /** A plate takes so many seconds to show that something cold lies in it: before them, its reading says nothing of the goods. */
 const SETTLES = 5;
 

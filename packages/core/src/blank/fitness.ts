@@ -5,15 +5,15 @@ import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
 import { filmFor, filmInText, filmSteps } from './film.js';
 
 /** One verdict on whether a blank takes dye. */
-export type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
+type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';
 
 /** How much of its strength a print keeps on cloth of so much polyester, the most first. */
-export type Strength = 'full, lasting colour' | 'a little paler' | 'paler, as if worn' | 'faded';
+type Strength = 'full, lasting colour' | 'a little paler' | 'paler, as if worn' | 'faded';
 /** What will be seen of the print, in a few words each: the same ones wherever the blank is spoken of. */
-export type Seen = Strength | 'tinted by the base' | 'nothing shows' | 'the cloth’s own dye migrates';
+type Seen = Strength | 'tinted by the base' | 'nothing shows' | 'the cloth’s own dye migrates';
 
 /** One ink as it is meant and as it comes out on this cloth. */
-export interface InkLook {
+interface InkLook {
   name: string;
   meant: string;
   pressed: string;
@@ -24,7 +24,7 @@ export interface InkLook {
 }
 
 /** Another process, where dye is the wrong one. */
-export interface Route {
+interface Route {
   name: string;
   steps: string[];
 }
@@ -53,7 +53,7 @@ const INKS = [
 const UNMINDED = 2.5;
 
 /** What a few plain inks come out as on the blank: dye over its base, thinned by what takes no dye. */
-export function inkLooks(blank: BlankDescription): InkLook[] {
+function inkLooks(blank: BlankDescription): InkLook[] {
   const base = linearOf(blank.baseColour);
   const share = dyeShareOf(blank.fibre);
   const white = baseKindOf(blank.baseColour) === 'white';
@@ -78,7 +78,7 @@ const STRENGTHS: readonly (readonly [number, Strength])[] = [
 ];
 
 /** How strong a print is by the share of the cloth that takes dye, %. */
-export const strengthOf = (share: number): Strength => STRENGTHS.find(([least]) => share >= least)?.[1] ?? 'faded';
+const strengthOf = (share: number): Strength => STRENGTHS.find(([least]) => share >= least)?.[1] ?? 'faded';
 
 /** A few per cent of elastane does no harm and is not counted: 93 polyester, 6 elastane, 1 other is 98.9 % polyester. */
 export function dyeShareOf(fibre: Fibre): number {

@@ -1,7 +1,7 @@
 import { boundsOf, type Outline, type Point } from '../geometry/index.js';
 
 /** One measure that a shape asks for, mm. */
-export interface Measure {
+interface Measure {
   key: string;
   label: string;
   /** What it is when nobody says otherwise, from the measures before it. */

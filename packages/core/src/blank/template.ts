@@ -30,13 +30,13 @@ export interface Template {
 }
 
 /** How wide chest art is at most, and how far below the upper edge of the print area it begins, mm. */
-export interface Chest {
+interface Chest {
   width: number;
   top: number;
 }
 
 /** Text and faces stay this far inside the edge, mm: 3 % of the shorter side, 4 to 12. Common practice, no published source. */
-export const safeMarginOf = (outline: Outline): number => {
+const safeMarginOf = (outline: Outline): number => {
   const { width, height } = sizeOf(outline);
   return Math.round(Math.min(12, Math.max(4, Math.min(width, height) * 0.03)));
 };

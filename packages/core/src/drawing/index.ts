@@ -1,3 +1,3 @@
-export * from './drawing.js';
-export * from './svg.js';
-export * from './dxf.js';
+export { closedLoops, type Drawing, DRAWING_UNITS, DrawingProblem } from './drawing.js';
+export { readSvg, writeSvg } from './svg.js';
+export { readDxf, writeDxf } from './dxf.js';

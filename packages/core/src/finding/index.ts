@@ -1,3 +1,14 @@
-export * from './finding.js';
-export * from './decision.js';
-export * from './hash.js';
+export {
+  blocking,
+  bySeverity,
+  type Finding,
+  type FindingGroup,
+  grouped,
+  type Severity,
+  type Stage,
+  STAGES,
+  titleOf,
+  type Waiver,
+} from './finding.js';
+export { type Confidence, type Decision, type NotTaken, overrule, type Source } from './decision.js';
+export { hashOf } from './hash.js';

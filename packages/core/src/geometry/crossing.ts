@@ -2,7 +2,7 @@ import type { Point } from './point.js';
 import type { Polygon } from './polygon.js';
 
 /** Where segments ab and cd cross, ends included; null when they do not, or run along each other without meeting. */
-export function segmentsMeet(a: Point, b: Point, c: Point, d: Point): Point | null {
+function segmentsMeet(a: Point, b: Point, c: Point, d: Point): Point | null {
   const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
   const cross = rx * sy - ry * sx;
   if (cross === 0) return null;

@@ -1,9 +1,31 @@
-export * from './point.js';
-export * from './rect.js';
-export * from './transform.js';
-export * from './polygon.js';
-export * from './outline.js';
-export * from './crossing.js';
-export * from './simplify.js';
-export * from './homography.js';
-export * from './edit.js';
+export { distance, type Point } from './point.js';
+export { boundsOf, growRect, type Rect, rectContains, rectPolygon, rectsOverlap, unionOf } from './rect.js';
+export {
+  applyTo,
+  chain,
+  determinant,
+  IDENTITY,
+  inverse,
+  rotation,
+  scaling,
+  svgMatrix,
+  type Transform,
+  translation,
+} from './transform.js';
+export {
+  areaOf,
+  clipped,
+  fillsBox,
+  offsetPolygon,
+  perimeterOf,
+  type Polygon,
+  polygonContains,
+  rowSpans,
+  transformed,
+  united,
+} from './polygon.js';
+export { grownBox, grownPolygon, type Outline, polygonOf, sizeOf, svgPath } from './outline.js';
+export { crossingOf } from './crossing.js';
+export { resampled, simplified, toSegment } from './simplify.js';
+export { type Four, type Homography, homographyOf, project } from './homography.js';
+export { atOrigin, hullOf, mirroredOutline, squaredUp, symmetric, upright } from './edit.js';

@@ -8,7 +8,7 @@ export interface HeatReading {
 }
 
 /** Whether a strip of paper, half in and half out, held or slid out. */
-export type Strip = 'held' | 'slid';
+type Strip = 'held' | 'slid';
 export const STRIP_SIDES = ['front', 'back', 'left', 'right'] as const;
 export type StripSide = (typeof STRIP_SIDES)[number];
 

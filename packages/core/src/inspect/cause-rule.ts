@@ -50,7 +50,7 @@ export const rule = (
 });
 export const nearSeam = ({ blank }: Pressed): boolean =>
   blank.sides.some((side) => side.keepOuts.some((one) => besideOf(one, side.outline).clearance < 15));
-export const prePressed = ({ settings, skipped }: Pressed): boolean =>
+const prePressed = ({ settings, skipped }: Pressed): boolean =>
   settings.prePress.value > 0 && !skipped.includes('pre-press');
 export const damp = (piece: Pressed): Evidence[] => [
   ...when(!prePressed(piece), 'It was not pre-pressed.', SOME),

@@ -1,8 +1,21 @@
-export * from './departure.js';
-export * from './fallout.js';
-export * from './faults.js';
+export type { Departure } from './departure.js';
+export {
+  blanksToOrder,
+  controlChart,
+  type ControlDay,
+  FALLOUT_AIM,
+  falloutBy,
+  type FalloutKey,
+  falloutOf,
+  type Outcomes,
+  pareto,
+  type RunOutcome,
+  runsOf,
+  type Share,
+} from './fallout.js';
+export { FAULT_CODES, type FaultCode, faultOf, FAULTS } from './faults.js';
 export type { PieceSpot } from './spot.js';
-export * from './tally.js';
-export * from './why.js';
+export { wilsonInterval } from './tally.js';
+export { type Cause, CAUSE_RULES, whyOf } from './why.js';
 export type { CauseRule, Change } from './cause-rule.js';
 export type { Evidence, Pressed } from './pressed.js';

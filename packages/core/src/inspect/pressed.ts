@@ -46,7 +46,7 @@ const said = (text: string, weight: number): Evidence => ({ text, weight });
 export const when = (holds: boolean, text: string, weight: number): Evidence[] => (holds ? [said(text, weight)] : []);
 
 /** How much longer than planned it was pressed on average, s; null: nobody clocked it. */
-export function overtime({ dwells }: Pressed): number | null {
+function overtime({ dwells }: Pressed): number | null {
   const timed = dwells.flatMap(({ planned, actual }) => (actual === null ? [] : [actual - planned]));
   return timed.length === 0 ? null : timed.reduce((sum, one) => sum + one, 0) / timed.length;
 }
@@ -59,7 +59,7 @@ interface HeatOff {
 }
 
 /** How far the plate is off by its last check: where the fault is seen, or else where it is furthest off under the piece; null: nobody knows. */
-export function heatOff(piece: Pressed): HeatOff | null {
+function heatOff(piece: Pressed): HeatOff | null {
   const { press, sides, settings, spot, at } = piece;
   const map = mapOf(press);
   const bed = sides[spot?.side ?? 0]?.bed;
@@ -77,7 +77,7 @@ export function heatOff(piece: Pressed): HeatOff | null {
 }
 
 /** How far the plate was above its dial on average while it was pressed, °C; null: nobody read it. */
-export const readOff = ({ plate, dial }: Pressed): number | null =>
+const readOff = ({ plate, dial }: Pressed): number | null =>
   plate === null || dial === null ? null : plate.mean - dial;
 
 /** Whether its own readings say that the plate was cooler than its dial while it was pressed. */

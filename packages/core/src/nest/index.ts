@@ -1,5 +1,5 @@
-export * from './problem.js';
-export * from './bound.js';
+export { type NestProblem, type NestResult, type Spot, TooLarge } from './problem.js';
+export { boundOf, martelloVigoL2 } from './bound.js';
 export { roomAt } from './lay.js';
-export * from './verify.js';
-export * from './search.js';
+export { type Clashes, clashesOf, polygonsOverlap } from './verify.js';
+export { Nester } from './search.js';

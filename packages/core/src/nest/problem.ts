@@ -1,7 +1,7 @@
 import type { Polygon } from '../geometry/index.js';
 
 /** One kind of thing to be laid down; things that are alike share it. */
-export interface NestShape {
+interface NestShape {
   /** The room it needs, with its gap and its label, mm; turned about the origin of its coordinates. */
   room: Polygon;
   /** The turns that are allowed, degrees clockwise. */

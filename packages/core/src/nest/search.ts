@@ -8,7 +8,7 @@ import { packWithin, type Rectangle } from './rectangles.js';
 import { nth } from '../numbers/index.js';
 
 /** Numbers from 0 to 1 that follow from a seed alone (Park and Miller 1988). */
-export function seeded(seed: number): () => number {
+function seeded(seed: number): () => number {
   let state = (Math.floor(Math.abs(seed)) % 2147483646) + 1;
   return () => {
     state = (state * 48271) % 2147483647;
@@ -25,7 +25,7 @@ const EXACT_STEP = 0.005;
 const EXACT_SLACK = 0.1;
 
 /** How finely shapes are cut into rows, mm: the fewer things, the finer. */
-export const pitchFor = (things: number): number => (things <= 300 ? 0.5 : things <= 1000 ? 1 : 2);
+const pitchFor = (things: number): number => (things <= 300 ? 0.5 : things <= 1000 ? 1 : 2);
 
 export interface NesterOptions {
   /** mm; by default as fine as the number of things lets it. */

@@ -1,1 +1,1 @@
-export * from './recipe.js';
+export { type BookEntry, bookOf, IN_A_ROW, type Recipe, withRecipes } from './recipe.js';

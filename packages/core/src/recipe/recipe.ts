@@ -14,7 +14,7 @@ export interface Recipe {
 }
 
 /** Why something else might be taken: what it has behind it, and what it would save. */
-export interface Proposal {
+interface Proposal {
   settings: Proven;
   why: string;
 }
@@ -38,7 +38,7 @@ const keyOf = ({ blankId, pressId, mediaId }: Pick<Proven, 'blankId' | 'pressId'
   JSON.stringify([blankId, pressId, mediaId]);
 
 /** Whether two are the same settings, whatever came of them. */
-export const sameSettings = (a: Proven, b: Proven): boolean =>
+const sameSettings = (a: Proven, b: Proven): boolean =>
   a.temperature === b.temperature &&
   a.dwell === b.dwell &&
   a.pressure === b.pressure &&

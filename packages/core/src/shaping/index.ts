@@ -1,1 +1,1 @@
-export * from './face.js';
+export { faceOf } from './face.js';

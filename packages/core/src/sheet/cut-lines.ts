@@ -28,7 +28,7 @@ export function cutLinesSvg(tray: Tray, sheet: Sheet): string {
 }
 
 /** How much smaller an insert is than the goods it goes into, mm each way. Common practice, no published source. */
-export const INSERT_PLAY = 3;
+const INSERT_PLAY = 3;
 
 /** What is cut from card to go inside goods of two layers, each side's outline a little smaller, side by side, at true size. */
 export function insertSvg(outlines: readonly Outline[]): string {

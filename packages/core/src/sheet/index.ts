@@ -1,15 +1,65 @@
-export * from './choices.js';
-export * from './part.js';
-export * from './tiles.js';
-export * from './seam.js';
-export * from './ground.js';
-export * from './tray.js';
-export * from './layout.js';
-export * from './arrange.js';
-export * from './plan.js';
-export * from './check.js';
-export * from './code.js';
-export * from './label.js';
-export * from './print.js';
-export * from './gang.js';
-export * from './cut-lines.js';
+export {
+  type Arrangement,
+  GAP_LIMITS,
+  JOINS,
+  PART_TURNS,
+  SHEET_LIMITS,
+  type SheetChoices,
+  type Tiling,
+  TORN_GAP,
+  USUAL_SHEET,
+} from './choices.js';
+export { CODE_STRIP, CROSS_ARM, cutMarks, type Face, NOTE_SIZE, type PartKind, type Stroke } from './part.js';
+export { type Seam, TAIL, tilesOf } from './tiles.js';
+export { levelSeamCost, quietestSeams, quietMap, seamCost } from './seam.js';
+export { cellRooms, FOOT_STRIP, groundOf, type Paper } from './ground.js';
+export {
+  canFold,
+  gangTrays,
+  makeTray,
+  type Part,
+  piecesOf,
+  proposeTiling,
+  tailOf,
+  type TiledSide,
+  tiledSide,
+  tiledSides,
+  type Tray,
+  type TrayRequest,
+} from './tray.js';
+export {
+  boxOf,
+  isLayout,
+  kindOf,
+  type Layout,
+  layOut,
+  type LayoutRequest,
+  type NoFit,
+  partToSheet,
+  type Placed,
+  type Sheet,
+} from './layout.js';
+export { arrangedLayout, clashesOn, nestProblem, spotsOf, spotsOnGround, spotsOnSheet } from './arrange.js';
+export { planSheets, type SheetPlan } from './plan.js';
+export { checkSheet } from './check.js';
+export { type Code, codeOf, pieceAddress } from './code.js';
+export { labelToPart, type LabelWords, labelWords, planLabel } from './label.js';
+export {
+  cardLines,
+  checkPrinting,
+  inksOf,
+  type InkUse,
+  inkUse,
+  paperUse,
+  PRINT_EVENTS,
+  type PrintEvent,
+  type PrintEventKind,
+  type PrintRecord,
+  type PrintState,
+  printState,
+  queueName,
+  type Tick,
+  TICKS,
+} from './print.js';
+export { type SharedChoices, sharedWith } from './gang.js';
+export { cutLinesSvg, insertSvg } from './cut-lines.js';

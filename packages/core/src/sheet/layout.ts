@@ -15,7 +15,7 @@ import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
 import type { PartKind } from './part.js';
 import type { Tray } from './tray.js';
 
-export interface Size {
+interface Size {
   width: number;
   height: number;
 }

@@ -35,7 +35,7 @@ export interface Stroke {
 }
 
 /** Words along an edge, about their middle; `turn` in degrees. */
-export interface Note {
+interface Note {
   text: string;
   at: Point;
   turn: 0 | 90 | -90;

@@ -36,7 +36,7 @@ function clashingIn(arrangement: Arrangement, request: LayoutRequest, layout: La
 }
 
 /** Every part that lies wrong, each once. O(see clashesOn). */
-export function clashingParts(request: LayoutRequest, layout: Layout | NoFit): number[] {
+function clashingParts(request: LayoutRequest, layout: Layout | NoFit): number[] {
   if (!isLayout(layout)) return [];
   const wrong = new Set<number>();
   for (const sheet of layout.sheets) {

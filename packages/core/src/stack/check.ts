@@ -9,7 +9,7 @@ import { TONER_FROM } from './chart.js';
 import type { StackPlan } from './plan.js';
 
 /** White cloth yellows above this, °C. Common practice, no published source: 400 °F. */
-export const YELLOWS_ABOVE = celsiusOf(400);
+const YELLOWS_ABOVE = celsiusOf(400);
 
 /** Checks a plan: what the press cannot do, what would spoil a piece, what could hurt someone. */
 export function checkStack(plan: StackPlan, blank: Blank, print: UnitPrinter, today: string | null = null): Finding[] {

@@ -21,7 +21,7 @@ export interface CutList {
 }
 
 /** A usual roll of protective paper, mm. Common practice, no published source: 24 in. */
-export const PROTECTIVE_ROLL = 610;
+const PROTECTIVE_ROLL = 610;
 
 const PAPER: readonly LayerRole[] = ['cover sheet', 'insert', 'base sheet'];
 

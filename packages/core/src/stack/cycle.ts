@@ -20,7 +20,7 @@ export interface Cycle {
   jigs: JigPlan | null;
 }
 
-export interface JigPlan {
+interface JigPlan {
   name: string;
   /** So many keep the press busy. */
   needed: number;

@@ -5,7 +5,7 @@ import { lengthText } from '../units/index.js';
 /** How far a pad stays inside the print area's seams, mm. */
 export const PAD_INSET = 6;
 /** A foam pad is squeezed to about this in a locked press, mm. Common practice, no published source: about 1/3 in. */
-export const FOAM_SQUEEZED = 8;
+const FOAM_SQUEEZED = 8;
 /** A seam, zip or hem nearer than this to the print is lifted over by a pad, mm. */
 const SEAM_NEAR = 30;
 

@@ -24,7 +24,7 @@ const ROW = 42;
 const LEAST_WIDTH = 60;
 
 /** One layer as it is drawn from the side; from the upper left corner down. */
-export interface DrawnLayer {
+interface DrawnLayer {
   layer: Layer;
   x: number;
   top: number;

@@ -26,15 +26,15 @@ export interface Proven {
 }
 
 /** This many good pieces prove a setting, with no more than this share spoiled. Common practice, no published source. */
-export const PROVEN = { least: 3, mostSpoiled: 0.1 };
+const PROVEN = { least: 3, mostSpoiled: 0.1 };
 
-export const NEARNESS = [
+const NEARNESS = [
   'this blank on this paper',
   'this blank',
   'goods of the same cloth and build on this paper',
   'goods of the same cloth and build',
 ] as const;
-export type Nearness = (typeof NEARNESS)[number];
+type Nearness = (typeof NEARNESS)[number];
 
 export interface ProvenHere {
   proven: Proven;

@@ -56,7 +56,7 @@ export interface Known {
   /** Activation energy, J/mol. */
   energy: number;
 }
-export const NOTHING_KNOWN: Known = {
+const NOTHING_KNOWN: Known = {
   house: USUAL_HOUSE,
   proven: [],
   pressId: '',

@@ -3,9 +3,19 @@ import { USUAL_CARD, USUAL_INKS, USUAL_PRESS } from '../shop/index.js';
 import { USUAL_SHEET } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
-export * from './boxes.js';
-export * from './goods.js';
-export * from './presses.js';
+export { boxlikeGoods } from './boxes.js';
+export { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from './goods.js';
+export {
+  blankNamed,
+  blankOf,
+  checkedAs,
+  madeBlank,
+  mugPress,
+  plateOf,
+  pressFor,
+  samplePlan,
+  samplePress,
+} from './presses.js';
 
 /** Things to test with, for the tests of every layer: nothing of the application itself imports from here. */
 
@@ -135,4 +145,4 @@ export const sampleArt = (facts: ArtFacts = sampleFacts(), more: Partial<Art> = 
   facts,
   ...more,
 });
-export * from './bench.js';
+export { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PREPRESS, PRESS, RECOVER, UNLOAD } from './bench.js';

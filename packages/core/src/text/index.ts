@@ -1,3 +1,3 @@
-export * from './face.js';
-export * from './fonts.js';
-export * from './line.js';
+export type { Face, PathCommand, Shaped } from './face.js';
+export { FONT_IDS, type FontId, fontPath, FONTS } from './fonts.js';
+export { fieldsIn, fillFields, measureLine, type SetLine, setLine, svgOf } from './line.js';

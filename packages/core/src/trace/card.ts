@@ -96,7 +96,7 @@ function unlikeCard(corners: Four<Point>, area: number): number | null {
 }
 
 /** Sharpens the corners on the full picture: each side is followed in parts of a pixel, and the sides crossed. */
-export function sharpCorners(
+function sharpCorners(
   picture: Picture,
   corners: Four<Point>,
   weights: Parameters<typeof sampler>[1],

@@ -31,7 +31,7 @@ const CARD_MM: Four<Point> = [
 ];
 
 /** The map from pixels to millimetres on the table, from the corners of the card. */
-export function planeOf(corners: Four<Point>): Homography {
+function planeOf(corners: Four<Point>): Homography {
   const crossed = areaOf(corners) < 100;
   if (crossed) {
     throw new TraceProblem(

@@ -1,8 +1,37 @@
-export * from './bytes.js';
-export * from './dates.js';
-export * from './day.js';
-export * from './length.js';
-export * from './quantity.js';
-export * from './shop-units.js';
-export * from './in-text.js';
-export * from './words.js';
+export { formatBytes } from './bytes.js';
+export { type DateStyle, dueText, formatDay } from './dates.js';
+export { dayIn, isZone, nextDay, startOfDay, timeIn } from './day.js';
+export {
+  clamped,
+  formatLength,
+  formatShare,
+  formatSize,
+  type LengthUnit,
+  MM_PER_INCH,
+  type Parsed,
+  parseLength,
+  POINTS_PER_MM,
+  rulerStep,
+  tidyNumber,
+} from './length.js';
+export {
+  celsiusOf,
+  fahrenheitOf,
+  formatClock,
+  formatDuration,
+  formatPressure,
+  formatTemperature,
+  formatTimes,
+  KPA_PER_PSI,
+  otherTemperature,
+} from './quantity.js';
+export {
+  parseDuration,
+  parsePressure,
+  parseTemperature,
+  type ShopUnits,
+  type UnitPrinter,
+  unitPrinter,
+} from './shop-units.js';
+export { dayText, degreesText, lengthText, temperatureText } from './in-text.js';
+export { capitalised, formatCount, lowered } from './words.js';

@@ -1,1 +1,1 @@
-export * from './past.service.js';
+export { Past } from './past.service.js';

@@ -173,7 +173,6 @@ export function checkDesign(
   });
 }
 
-export * from './limits.js';
 export { groundOf, type Ground } from './picture.js';
 export { seamBetween, type SeamMatch } from './seam.js';
 export { checkRun, rowFaults, type RowFault } from './run.js';
