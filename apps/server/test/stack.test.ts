@@ -98,7 +98,7 @@ describe('what is proven', () => {
     expect(next.settings.temperature).toMatchObject({
       value: 198,
       confidence: 'firm',
-      source: { kind: 'proven on this press', times: 3, last: '2026-11-25' },
+      source: { kind: 'proven on this press', times: 3, last: '2026-11-25T09:00:02.000Z' },
     });
     expect(next.settings.dwell.value).toBe(52);
     expect(next.settings.temperature.notTaken?.map(({ source }) => source.kind)).toContain('reference chart');
