@@ -23,7 +23,7 @@ export function Schools({ house, onChange }: { house: HouseRules; onChange: (hou
           }}
         />
         <p className="mt-0.5 text-[15px] text-soft">
-          {why} {drawback}
+          {print.text(why)} {print.text(drawback)}
         </p>
       </div>
     );
