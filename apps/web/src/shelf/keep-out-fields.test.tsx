@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { act, cleanup, fireEvent, render, renderHook, screen } from '@testing-library/react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { BUILT_IN_BLANKS, descriptionOf } from '@kanga/core/blank';
 import { boundsOf } from '@kanga/core/geometry';
 import { unitPrinter } from '@kanga/core/units';
@@ -25,16 +25,23 @@ const start = {
     { name: 'front', outline: { kind: 'rectangle' as const, width: 203.2, height: 101.6, radius: 0 }, keepOuts: [] },
   ],
 };
-let draft: ReturnType<typeof useDraft>;
+const held: { draft: ReturnType<typeof useDraft> | null } = { draft: null };
 function Bench() {
   const [picked, onPick] = useState<number | null>(null);
-  draft = useDraft(start);
-  return <OutlineTools draft={draft} picked={picked} onPick={onPick} />;
+  const own = useDraft(start);
+  useEffect(() => {
+    held.draft = own;
+  });
+  return <OutlineTools draft={own} picked={picked} onPick={onPick} />;
 }
 const press = (name: string | RegExp) => {
   fireEvent.click(screen.getByRole('button', { name }));
 };
-const keepOuts = () => draft.shown?.keepOuts ?? [];
+const draft = () => {
+  if (!held.draft) throw new Error('nothing is drawn yet');
+  return held.draft;
+};
+const keepOuts = () => draft().shown?.keepOuts ?? [];
 
 afterEach(() => {
   cleanup();
@@ -50,19 +57,19 @@ describe('the tools of an outline', () => {
     render(<Bench />);
     press('Grow 1/16 in');
     // 203.2 mm and twice a sixteenth of an inch, by the definition of the inch.
-    expect(boundsOf(draft.shown?.outline.kind === 'polygon' ? draft.shown.outline.points : []).width).toBeCloseTo(
+    expect(boundsOf(draft().shown?.outline.kind === 'polygon' ? draft.shown.outline.points : []).width).toBeCloseTo(
       206.375,
       2,
     );
     act(() => {
-      draft.undo?.();
+      draft().undo?.();
     });
-    expect(draft.shown?.outline).toEqual(start.sides[0]?.outline);
-    expect(draft.undo).toBeNull();
+    expect(draft().shown?.outline).toEqual(start.sides[0]?.outline);
+    expect(draft().undo).toBeNull();
     act(() => {
-      draft.redo?.();
+      draft().redo?.();
     });
-    expect(draft.shown?.outline.kind).toBe('polygon');
+    expect(draft().shown?.outline.kind).toBe('polygon');
   });
   it('add what is kept out, set it by figures, hang it off the plate and remove it', () => {
     render(<Bench />);
@@ -97,10 +104,10 @@ describe('the tools of an outline', () => {
   it('mirror it to another side, and remove that again', () => {
     render(<Bench />);
     press('Mirror to another side');
-    expect(draft.blank.sides.map(({ name }) => name)).toEqual(['front', 'back']);
-    expect(draft.side).toBe(1);
+    expect(draft().blank.sides.map(({ name }) => name)).toEqual(['front', 'back']);
+    expect(draft().side).toBe(1);
     press('Remove this side');
-    expect(draft.blank.sides).toHaveLength(1);
+    expect(draft().blank.sides).toHaveLength(1);
     expect(screen.queryByRole('button', { name: 'Remove this side' })).toBeNull();
   });
   it('export it as files that are named after the blank', () => {
