@@ -57,10 +57,8 @@ describe('the tools of an outline', () => {
     render(<Bench />);
     press('Grow 1/16 in');
     // 203.2 mm and twice a sixteenth of an inch, by the definition of the inch.
-    expect(boundsOf(draft().shown?.outline.kind === 'polygon' ? draft.shown.outline.points : []).width).toBeCloseTo(
-      206.375,
-      2,
-    );
+    const grown = draft().shown?.outline;
+    expect(boundsOf(grown?.kind === 'polygon' ? grown.points : []).width).toBeCloseTo(206.375, 2);
     act(() => {
       draft().undo?.();
     });
