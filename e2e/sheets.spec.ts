@@ -126,7 +126,7 @@ test('a paper is measured, added, and a bad measure says what is wrong', async (
   const form = page.getByRole('dialog');
   await form.getByLabel('Name').fill('A3 offcuts');
   await form.getByLabel('top').fill('290 mm');
-  await expect(form.getByText('They must leave at least 20 mm each way.')).toBeVisible();
+  await expect(form.getByText('Four lengths that leave at least 20 mm each way.')).toBeVisible();
   await expect(form.getByRole('button', { name: 'Save' })).toBeDisabled();
   await form.getByLabel('top').fill('3 mm');
   await form.getByRole('button', { name: 'Save' }).click();

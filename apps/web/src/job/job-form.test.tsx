@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { sampleJob } from '@kanga/core/testing';
 import { unitPrinter } from '@kanga/core/units';
 import { JobForm } from './job-form.js';
 
@@ -69,6 +70,13 @@ describe('the form of a job', () => {
     expect(screen.getByLabelText<HTMLInputElement>('What is it?').value).toBe('Shirts');
     await press(done);
     expect(done).toHaveBeenCalledWith({ name: 'Shirts', customer: '', due: null, pieces: 1 });
+  });
+  it('changes a job that is much more, and gives back what it asked for alone', async () => {
+    const job = { ...sampleJob(), name: 'Shirts', customer: '', due: null, pieces: 3 };
+    const done = open({ start: job });
+    write('Due', '2027-01-05');
+    await press(done);
+    expect(done).toHaveBeenCalledWith({ name: 'Shirts', customer: '', due: '2027-01-05', pieces: 3 });
   });
   it('changes no pieces once the plan is at the press, and nothing while it is being saved', () => {
     open({ fixedPieces: true, busy: true, start: { ...start, name: 'Shirts' } });

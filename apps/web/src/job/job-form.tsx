@@ -19,7 +19,8 @@ interface Props {
 export function JobForm({ start, label, fixedPieces = false, busy, problem, onDone, onCancel }: Props) {
   const { least, most } = PIECES_LIMITS;
   const { form, field } = useTypedForm<NewJob>({
-    start,
+    // What else a job is, this form neither asks nor changes.
+    start: { name: start.name, customer: start.customer, due: start.due, pieces: start.pieces },
     quantities: { pieces: 'number', due: 'words' },
     schema: async () => (await import('@kanga/contract/job')).newJobSchema,
     says: {
