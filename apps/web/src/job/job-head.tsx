@@ -12,7 +12,7 @@ export function JobHead() {
   const [open, setOpen] = useState(false);
   const { job } = view;
   const closed = job.status === 'closed';
-  const title = <b className="flex-none text-[16px]">{job.name}</b>;
+  const title = <b className="text-[16px]">{job.name}</b>;
   return (
     <span className="flex min-w-0 items-center">
       {closed ? (
@@ -26,7 +26,7 @@ export function JobHead() {
           open={open}
           onOpenChange={setOpen}
           trigger={
-            <button type="button" className="min-h-9 flex-none hover:underline">
+            <button type="button" className="min-h-9 min-w-0 truncate hover:underline md:flex-none">
               {title}
               <span className="sr-only">(change it)</span>
               <svg width="15" height="15" viewBox="0 0 15 15" aria-hidden className="ml-1.5 inline align-[-2px]">

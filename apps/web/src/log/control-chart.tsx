@@ -36,10 +36,15 @@ export function ControlChart({
   said: (day: string) => string;
 }) {
   const most = Math.max(0.1, ...days.map(({ share, upper }) => Math.max(share, Math.min(upper, 0.6))));
+  // A line every 5 or 10 %, as many as are read at a glance.
+  const step = most > 0.3 ? 0.1 : 0.05;
+  const top = Math.ceil(most / step - 1e-9) * step;
+  const lines = Array.from({ length: Math.round(top / step) + 1 }, (_, i) => i * step);
   const out = days.filter((day) => day.out);
-  const data = days.map((day) => ({ ...day, chance: [day.lower, Math.min(day.upper, most)] }));
+  const data = days.map((day) => ({ ...day, chance: [day.lower, Math.min(day.upper, top)] }));
   return (
     <div
+      className="mt-3"
       role="img"
       aria-label={`Fallout by day, on average ${formatShare(mean)}; ${out.length === 0 ? 'no day stands out' : `outside what chance does: ${out.map(({ day }) => said(day)).join(', ')}`}`}
     >
@@ -55,12 +60,12 @@ export function ControlChart({
             stroke="var(--color-soft)"
           />
           <YAxis
-            domain={[0, most]}
-            tickCount={4}
+            domain={[0, top]}
+            ticks={lines}
             allowDataOverflow
-            width={46}
+            width={52}
             fontSize={13}
-            tickFormatter={formatShare}
+            tickFormatter={(share: number) => formatShare(share).replace(' ', '\u00a0')}
             stroke="var(--color-soft)"
           />
           <Area

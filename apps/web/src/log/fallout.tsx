@@ -131,7 +131,7 @@ export function Fallout() {
           No piece was judged in this time. Judge pieces at Inspect, and what went wrong shows here.
         </p>
       ) : (
-        <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 lg:grid-cols-2">
           <div>
             <p>
               <b className="figures text-[34px] leading-none">{formatShare(all.share)}</b>{' '}
@@ -153,7 +153,10 @@ export function Fallout() {
               <h3 className="text-[15px] font-semibold text-soft">What spoils most</h3>
               <ul>
                 {faults.slice(0, 5).map(({ fault, pieces, upTo }) => (
-                  <li key={fault} className="grid grid-cols-[minmax(0,1fr)_120px_auto] items-center gap-3 py-0.5">
+                  <li
+                    key={fault}
+                    className="grid grid-cols-[minmax(0,1fr)_60px_auto] items-center sm:grid-cols-[minmax(0,1fr)_120px_auto] gap-3 py-0.5"
+                  >
                     <span>{faultOf(fault).seen}</span>
                     <span className="h-3 bg-rule">
                       <span className="block h-3 bg-magenta" style={{ width: `${(pieces / most) * 100}%` }} />

@@ -41,6 +41,7 @@ function ProvenCell({ list }: { list: readonly Proven[] }) {
   const { presses } = useShop();
   const blanks = useQuery(blanksQuery).data ?? [];
   const print = usePrint();
+  if (list.length === 0) return null;
   return (
     <ul className="space-y-1">
       {list.map((one) => (
@@ -100,7 +101,7 @@ export function ChartPage() {
         {rows.length === 0 ? (
           <p className="text-lg text-soft">Nothing in the chart matches “{wanted}”.</p>
         ) : (
-          <table className="w-full text-left align-top">
+          <table className="folds-early w-full text-left align-top">
             <thead className="text-[14px] text-soft">
               <tr className="[&>th]:pr-4 [&>th]:font-normal">
                 {HEADS.map((head) => (
@@ -119,11 +120,15 @@ export function ChartPage() {
                     <span className="block text-[14px] font-normal text-soft first-letter:uppercase">{remark}</span>
                   </th>
                   {cells.map((cell, i) => (
-                    <td key={HEADS[i + 1]} className={i < 3 ? 'figures text-[17px] font-bold whitespace-nowrap' : ''}>
+                    <td
+                      key={HEADS[i + 1]}
+                      data-head={HEADS[i + 1]}
+                      className={i < 3 ? 'figures text-[17px] font-bold whitespace-nowrap' : ''}
+                    >
                       {cell}
                     </td>
                   ))}
-                  <td>
+                  <td data-head={HEADS.at(-1)}>
                     <ProvenCell
                       list={proven.filter((one) => isProven(one) && chartRowFor(one.family, one.surface) === row)}
                     />

@@ -47,11 +47,17 @@ function SettingsCells({ settings }: { settings: Proven }) {
   const print = usePrint();
   return (
     <>
-      <td className="figures text-[20px] font-bold whitespace-nowrap">{print.temperature(settings.temperature)}</td>
-      <td className="figures text-[20px] font-bold whitespace-nowrap">{formatDuration(settings.dwell)}</td>
-      <td>{settings.pressure}</td>
-      <td className="whitespace-nowrap">{settings.prePress > 0 ? formatDuration(settings.prePress) : 'none'}</td>
-      <td>{settings.peel}</td>
+      <td data-head={HEADS[1]} className="figures text-[20px] font-bold whitespace-nowrap">
+        {print.temperature(settings.temperature)}
+      </td>
+      <td data-head={HEADS[2]} className="figures text-[20px] font-bold whitespace-nowrap">
+        {formatDuration(settings.dwell)}
+      </td>
+      <td data-head={HEADS[3]}>{settings.pressure}</td>
+      <td data-head={HEADS[4]} className="whitespace-nowrap">
+        {settings.prePress > 0 ? formatDuration(settings.prePress) : 'none'}
+      </td>
+      <td data-head={HEADS[5]}>{settings.peel}</td>
     </>
   );
 }
@@ -71,14 +77,14 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
   return (
     <>
       <tr className="border-t border-rule [&>td]:py-1.5 [&>td]:pr-4">
-        <td>{paper}</td>
+        <td data-head={HEADS[0]}>{paper}</td>
         <SettingsCells settings={held} />
-        <td>
+        <td data-head={HEADS[6]}>
           {pressed > 0 ? (
-            <>
+            <span>
               <b className="figures">{counted.good}</b> of {pressed} good, last{' '}
               <span className="whitespace-nowrap">{formatDay(shopDay(counted.last), shop.dates)}</span>
-            </>
+            </span>
           ) : (
             'never pressed here'
           )}
@@ -195,7 +201,7 @@ export function Recipes() {
           [...groups].map(([name, entries]) => (
             <section key={name} className="mb-6 break-inside-avoid" aria-label={name}>
               <h2 className="font-big text-xl font-bold">{name}</h2>
-              <table className="w-full text-left">
+              <table className="folds w-full text-left">
                 <thead className="text-[14px] text-soft">
                   <tr className="[&>th]:pr-4 [&>th]:font-normal">
                     {HEADS.map((head) => (

@@ -53,7 +53,7 @@ export function ShopPage() {
     <Cloth head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Shop</h1>
-        <div className="grid gap-8 lg:grid-cols-2">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-2">
           <section className="space-y-4">
             <h2 className="font-big text-2xl font-bold">Settings</h2>
             <div className="max-w-sm">
