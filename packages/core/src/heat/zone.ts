@@ -33,7 +33,16 @@ export function heatGrid(map: HeatMap): HeatGrid & { celsius: Float64Array } {
 /** How much a place may be off what is wanted before it prints lighter or yellows, °C. Common practice, no published source. */
 export const TOLERANCE = 5;
 
-/** The largest upright rectangle of cells that are good (maximal rectangle under histograms, O(cells)). Null when none is. */
+/**
+ * The largest upright rectangle of cells that are good (maximal rectangle under histograms, O(cells)). Null when none is.
+ *
+ *     good cells       how high good cells stand      the largest rectangle that ends
+ *                      above each row                 in the last row
+ *     . # # # .        0 1 1 1 0
+ *     # # # # .        1 2 2 2 0                       ┌───┐
+ *     # # # . #        2 3 3 0 1                       │2 3│3   a column that is lower ends
+ *                                                      └───┘    what stood higher before it
+ */
 function largestOf(good: (column: number, row: number) => boolean, { columns, rows }: HeatGrid): Rect | null {
   const high = new Int32Array(columns);
   let best: Rect | null = null;

@@ -1,6 +1,12 @@
 import { boundsOf, type Point, type Polygon } from '../geometry/index.js';
 
 /**
+ *        outline            rows, each with what it may touch
+ *          ╱╲                   ┌──┐
+ *         ╱  ╲      row 0     ──┴──┴──
+ *        ╱ ╱╲ ╲     row 1    ┌─┐    ┌─┐     two intervals where it is hollow
+ *       ╱_╱  ╲_╲    row 2    └─┘    └─┘
+ *
  * A shape cut into level rows of one pitch: for each row the intervals across that it may touch anywhere within the row. Two
  * shapes whose rows share no interval share no point, so that rows can be packed instead of outlines; what is lost is under a pitch.
  */

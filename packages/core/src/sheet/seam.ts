@@ -148,6 +148,13 @@ export const levelSeamCost = ({ box, columns, rows, cost }: QuietMap, y: number)
   meanCost(cost, cellFor(y, box.y, box.height, rows) * columns, 1, columns);
 
 /**
+ *     columns     0   1   2   3   4   5   6   7
+ *               ┌───┬───┬───┬───┬───┬───┬───┬───┐
+ *               │   part A      │    part B     │      edges 0 to 8; a seam stands on an edge
+ *               └───┴───┴───┴───┴───┴───┴───┴───┘
+ *                               ▲╌╌╌╌┐
+ *                             seam   tail of A beneath B, so that A is as wide as its part and its tail
+ *
  * The quietest places for `count` upright seams so that no part is wider than `most` with its tail (the last one has none): dynamic
  * programming over the columns of the map, O(count × columns²). Null when that many parts cannot hold it.
  */
