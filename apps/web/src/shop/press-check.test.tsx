@@ -16,6 +16,9 @@ jest.mock('../data/index.js', () => ({
   shopQuery: { queryKey: ['shop'] },
 }));
 
+// The picture of the plate is drawn by a library of ES modules alone.
+jest.mock('../draw/index.js', () => ({ HeatPicture: () => null }));
+
 const press: Press = {
   ...USUAL_PRESS,
   id: 'p',

@@ -96,7 +96,7 @@ describe('the order of the sources', () => {
     expect(pressure).toMatchObject({ value: 'medium', source: { kind: 'house rule' } });
     expect(pressure.notTaken?.[0]).toMatchObject({
       value: 'firm',
-      source: { kind: 'proven on this press', times: 12, last: '2026-11-20' },
+      source: { kind: 'proven on this press', times: 12, last: '2026-11-20T10:00:00.000Z' },
       why: 'It goes with settings that the maker’s sheet does not share.',
     });
   });
