@@ -65,8 +65,9 @@ describe('the check of a press', () => {
     open();
     write(screen.getByLabelText('Operator'), ' Tam ');
     write(screen.getByLabelText('The dial stands at'), '400');
+    const written = places().map((_, i) => 390 + i);
     places().forEach((input, i) => {
-      write(input, String(390 + i));
+      write(input, String(written[i]));
     });
     fireEvent.click(save());
     await waitFor(() => {
@@ -79,9 +80,7 @@ describe('the check of a press', () => {
     expect([name, id, body.check.by]).toEqual(['setPress', 'p', 'Tam']);
     // (400 − 32) / 1.8 by the definition of the degree Fahrenheit.
     expect(body.check.dial).toBeCloseTo(204.444, 3);
-    expect(body.check.readings.map(({ celsius }) => Math.round(celsius * 1.8 + 32))).toEqual(
-      places().map((_, i) => 390 + i),
-    );
+    expect(body.check.readings.map(({ celsius }) => Math.round(celsius * 1.8 + 32))).toEqual(written);
   });
   it('says how many readings are no temperature, and saves none of them', () => {
     open();

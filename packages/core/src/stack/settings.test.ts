@@ -111,7 +111,7 @@ describe('the order of the sources', () => {
       'cold',
     ]);
     for (const one of [s.temperature, s.dwell, s.pressure, s.prePress, s.peel]) {
-      expect(one.source).toEqual({ kind: 'proven on this press', times: 10, last: '2026-11-20' });
+      expect(one.source).toEqual({ kind: 'proven on this press', times: 10, last: '2026-11-20T10:00:00.000Z' });
       expect(one.notTaken?.[0]).toMatchObject({ source: { kind: "maker's sheet" }, why: 'The recipe outranks it.' });
     }
   });
