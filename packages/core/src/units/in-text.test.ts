@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   celsiusOf,
+  dayText,
   degreesText,
   formatLength,
   lengthText,
@@ -27,6 +28,35 @@ describe('quantities in a text', () => {
   it('leave alone what people typed', () => {
     for (const typed of ['610 mm roll', 'tile of 152 mm at 200 °C', '5 K run']) expect(inches.text(typed)).toBe(typed);
   });
+});
+
+describe('days in a text', () => {
+  // Half past eleven at night in Lisbon in winter is the same day in UTC; in Chicago, six hours behind, it is still the day before at five in the morning.
+  const text = `At its check on ${dayText('2026-11-03T05:00:00.000Z')} the plate was cool.`;
+  it.each([
+    ['UTC', 'iso', 'At its check on 2026-11-03 the plate was cool.'],
+    ['Europe/Lisbon', 'words', 'At its check on Tue 3 Nov 2026 the plate was cool.'],
+    ['America/Chicago', 'iso', 'At its check on 2026-11-02 the plate was cool.'],
+    ['Asia/Auckland', 'iso', null],
+    ['Pacific/Auckland', 'words', 'At its check on Tue 3 Nov 2026 the plate was cool.'],
+  ] as const)('in %s, in %s, are those of the shop', (timeZone, dates, told) => {
+    const shop = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' }, { dates, timeZone });
+    if (told === null) expect(() => shop.text(text)).toThrow(RangeError);
+    else expect(shop.text(text)).toBe(told);
+  });
+  it('are days wherever they stand by themselves, and moments where a moment is meant', () => {
+    const chicago = unitPrinter(
+      { length: 'in', temperature: 'F', pressure: 'psi' },
+      { dates: 'iso', timeZone: 'America/Chicago' },
+    );
+    expect(chicago.day('2026-11-03')).toBe('2026-11-03');
+    expect(chicago.day('2026-11-03T05:00:00.000Z')).toBe('2026-11-02');
+    // The clocks of that zone went back on 1 November 2026 at 07:00 UTC (IANA Time Zone Database).
+    expect(chicago.day('2026-11-01T04:59:00.000Z')).toBe('2026-10-31');
+    expect(chicago.day('2026-11-01T05:00:00.000Z')).toBe('2026-11-01');
+  });
+  it('that people typed stay as they are', () =>
+    expect(inches.text('due 2026-11-03T05:00Z, they said')).toBe('due 2026-11-03T05:00Z, they said'));
 });
 
 describe('what is small', () => {
