@@ -139,7 +139,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     const presses = this.now();
     const words = JSON.stringify(presses);
     // Screens that just came are told at once by themselves: what did not change need not be said.
-    if (words !== this.said) this.live.say({ kind: 'presses', presses });
+    if (words !== this.said) this.live.publish({ kind: 'presses', presses });
     this.said = presses.length === 0 ? '' : words;
   }
 

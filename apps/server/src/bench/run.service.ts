@@ -37,7 +37,7 @@ export class RunService {
   async record(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
     try {
       const { told, news } = await this.rows.transaction((trx) => this.take(id, sent, since, trx));
-      if (news.events.length > 0) this.live.say({ kind: 'run', jobId: id, ...news });
+      if (news.events.length > 0) this.live.publish({ kind: 'run', jobId: id, ...news });
       return told;
     } catch (error) {
       this.runs.forget(id);

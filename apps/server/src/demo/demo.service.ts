@@ -130,7 +130,7 @@ export class DemoService {
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
     await this.state.remember();
-    this.live.say({ kind: 'runs' });
+    this.live.publish({ kind: 'runs' });
   }
 
   /** Takes all pictures away but those that this process has drawn itself: they would only be drawn the same again. */

@@ -48,7 +48,7 @@ export class InspectService {
       await this.cloth.settle(id, plan, spoiled, trx);
       await this.repository.close(id, trx);
     });
-    this.live.say({ kind: 'runs' });
+    this.live.publish({ kind: 'runs' });
     return this.jobs.file(id);
   }
 

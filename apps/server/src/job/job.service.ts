@@ -85,7 +85,7 @@ export class JobService {
     const changed = await this.jobs.putAway(id, how, away);
     if (!changed) throw notFound('job', id);
     this.runs.forget(id);
-    this.live.say({ kind: 'runs' });
+    this.live.publish({ kind: 'runs' });
     return changed;
   }
 
@@ -182,7 +182,7 @@ export class JobService {
             );
           }
           await this.jobs.dropPlan(id, trx);
-          this.live.say({ kind: 'runs' });
+          this.live.publish({ kind: 'runs' });
         }
         await this.knowArt(change);
         await this.jobs.save(id, change, trx);

@@ -127,7 +127,7 @@ export class TicketService {
     const id = await this.jobs.transaction((trx) =>
       this.insert({ ...file, job: { ...file.job, design } }, { blank, floor }, trx),
     );
-    this.live.say({ kind: 'runs' });
+    this.live.publish({ kind: 'runs' });
     return this.jobService.file(id);
   }
 

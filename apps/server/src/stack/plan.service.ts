@@ -35,7 +35,7 @@ export class PlanService {
       await this.repository.reach(id, 'press', trx);
       return plan;
     });
-    this.live.say({ kind: 'runs' });
+    this.live.publish({ kind: 'runs' });
     return frozen;
   }
 }

@@ -46,4 +46,4 @@ export {
   usePressNow,
 } from './live.js';
 export { useDay } from './use-day.js';
-export { setWho, stamp, useWho } from './who.js';
+export { setOperator, stamp, useOperator } from './operator.js';

@@ -1,6 +1,6 @@
 import { GUIDANCES, type Guidance } from '@kanga/core/bench';
 import { keptText } from './kept-text.js';
-import { useWho } from './who.js';
+import { useOperator } from './operator.js';
 
 /** How each operator likes to be led at the press, kept at this screen by name. */
 const likings = keptText('kanga.guidance');
@@ -23,7 +23,7 @@ export function setLiked(who: string | null, guidance: Guidance): void {
 
 /** How whoever stands at this screen likes to be led; null: never said. */
 export function useLiked(): Guidance | null {
-  const who = useWho();
+  const who = useOperator();
   const text = likings.useText();
   const value = who === null ? null : byName(text)[who];
   return GUIDANCES.find((one) => one === value) ?? null;

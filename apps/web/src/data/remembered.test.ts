@@ -2,11 +2,11 @@
 import { act, renderHook } from '@testing-library/react';
 import { setLiked, useLiked } from './liked.js';
 import { useKept } from './kept-choice.js';
-import { setWho } from './who.js';
+import { setOperator } from './operator.js';
 
 beforeEach(() => {
   localStorage.clear();
-  setWho(null);
+  setOperator(null);
 });
 
 describe('how an operator likes to be led', () => {
@@ -14,17 +14,17 @@ describe('how an operator likes to be led', () => {
     const { result } = renderHook(() => useLiked());
     expect(result.current).toBeNull();
     act(() => {
-      setWho('Wren');
+      setOperator('Wren');
       setLiked('Wren', 'each pressing');
     });
     expect(result.current).toBe('each pressing');
     act(() => {
-      setWho('Juniper');
+      setOperator('Juniper');
     });
     expect(result.current).toBeNull();
     act(() => {
       setLiked('Juniper', 'every step');
-      setWho('Wren');
+      setOperator('Wren');
     });
     expect(result.current).toBe('each pressing');
   });
@@ -40,7 +40,7 @@ describe('how an operator likes to be led', () => {
     'is not known where somebody else wrote %s',
     (text) => {
       localStorage.setItem('kanga.guidance', text);
-      setWho('Wren');
+      setOperator('Wren');
       const { result } = renderHook(() => useLiked());
       expect(result.current).toBeNull();
       act(() => {

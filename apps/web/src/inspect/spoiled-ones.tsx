@@ -1,14 +1,14 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { isHardGoods } from '@kanga/core/blank';
-import { blanksQuery, call, problemFrom, queryClient, testClothQuery, useWho } from '../data/index.js';
+import { blanksQuery, call, problemFrom, queryClient, testClothQuery, useOperator } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
 /** What to do about spoiled pieces: print just those again, are there blanks for them, and what their cloth is still good for. */
 export function SpoiledOnes() {
   const { view } = useJob();
-  const who = useWho();
+  const who = useOperator();
   const blanks = useQuery(blanksQuery).data;
   const cloth = useQuery(testClothQuery).data;
   const use = useMutation({

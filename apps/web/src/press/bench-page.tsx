@@ -27,7 +27,7 @@ import { useBenchScope } from './bench-scope.js';
 import { IdlePresses } from './idle-presses.js';
 import { useAwake } from './use-awake.js';
 import { actOf, handyTask, happeningsOf, useLane, useOthers, useOutbox, useRecord } from './use-lane.js';
-import { Who } from './who.js';
+import { OperatorField } from './operator-field.js';
 
 /** As many lanes as can be read at two metres. */
 const MOST = 3;
@@ -171,7 +171,7 @@ export function BenchPage() {
   const idle = presses.filter(({ id }) => !lanes.some((run) => run.pressId === id));
   return (
     <Cloth
-      head={lanes.length > 1 ? <Who slim /> : <b>{settings.shopName}</b>}
+      head={lanes.length > 1 ? <OperatorField slim /> : <b>{settings.shopName}</b>}
       foot={
         <>
           <Findings findings={devices} />

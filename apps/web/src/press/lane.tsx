@@ -14,7 +14,7 @@ import { OtherActs, type Page } from './other-acts.js';
 import { StepStrip } from './step-strip.js';
 import { Stopped } from './stopped.js';
 import { actOf, happeningsOf, taskOf, useRecord, type LaneState } from './use-lane.js';
-import { Who } from './who.js';
+import { OperatorField } from './operator-field.js';
 
 /** How much of the print is vivid: what lies in the press ripens with its dwell, what is through is ripe. */
 function ripeShare(lane: LaneState): number {
@@ -169,7 +169,7 @@ export function Lane({
           />
           {!several && (
             <span className="ml-auto">
-              <Who />
+              <OperatorField />
             </span>
           )}
         </div>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { dueStep, GUIDANCES, tellingOf, type Guidance, type Task } from '@kanga/core/bench';
 import { swapTo, type JobView } from '@kanga/core/job';
-import { setLiked, usePrint, useShop, useWho } from '../data/index.js';
+import { setLiked, usePrint, useShop, useOperator } from '../data/index.js';
 import { FaultPicker } from '../draw/index.js';
 import { Button, Dialog } from '../ui/index.js';
 import { useTeaching } from './pedal.js';
@@ -142,7 +142,7 @@ const GUIDED: Record<Guidance, { name: string; how: string }> = {
 };
 
 function Guide({ lane, record }: { lane: LaneState; record: Write }) {
-  const who = useWho();
+  const who = useOperator();
   return (
     <div className="grid gap-2">
       {GUIDANCES.map((guidance) => (

@@ -16,7 +16,7 @@ import {
   shopDay,
   usePrint,
   useShop,
-  useWho,
+  useOperator,
 } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, FileInput, ProblemText } from '../ui/index.js';
@@ -65,7 +65,7 @@ function SettingsCells({ settings }: { settings: Proven }) {
 function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
   const { settings: shop } = useShop();
   const print = usePrint();
-  const who = useWho();
+  const who = useOperator();
   const accept = useMutation({
     mutationFn: ({ settings, why }: NonNullable<BookEntry['proposal']>) =>
       call('addRecipe', { body: { id: crypto.randomUUID(), by: who, why, settings } }),

@@ -50,7 +50,7 @@ function Found({ traced, onOutline }: { traced: TracedPicture['traced']; onOutli
       <p>
         <span className="figures text-xl">{print.size(width, height)}</span>
         <br />
-        accurate to about {print.length(Math.max(0.1, traced.within))}
+        accurate to about {print.length(Math.max(0.1, traced.uncertainty))}
       </p>
       {traced.remarks.map((remark) => (
         <p key={remark} className="text-[14px]">

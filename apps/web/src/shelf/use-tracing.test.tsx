@@ -28,8 +28,8 @@ jest.mock('../workers/index.js', () => ({
     }),
 }));
 
-const found = (within = 0.1): TracedPicture => ({
-  traced: { outline: [], inPicture: [], found: 1, within, remarks: [] },
+const found = (uncertainty = 0.1): TracedPicture => ({
+  traced: { outline: [], inPicture: [], found: 1, uncertainty, remarks: [] },
   size: { width: 40, height: 30 },
   corners: null,
 });
@@ -71,7 +71,7 @@ describe('tracing', () => {
       await Promise.resolve();
     });
     expect(result.current.progress).toBeNull();
-    expect(result.current.result?.traced.within).toBe(0.3);
+    expect(result.current.result?.traced.uncertainty).toBe(0.3);
   });
   it('lets a second one go on when the first is given up for it', async () => {
     const { result } = renderHook(() => useTracing('scan'));

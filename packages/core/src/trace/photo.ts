@@ -146,7 +146,7 @@ export function tracePhoto(
   });
   progress(0.95, 'Measuring it');
   const outline: Polygon = inMillimetres(edge.points, (p) => project(plane, p));
-  const within = sureness(edge, perMm) + swing(card.corners, edge.points, Math.max(0.12, card.noise));
+  const uncertainty = sureness(edge, perMm) + swing(card.corners, edge.points, Math.max(0.12, card.noise));
   const remarks: string[] = [];
   const tilt = tiltOf(card.corners);
   if (tilt > 24)
@@ -157,7 +157,7 @@ export function tracePhoto(
   return {
     outline,
     inPicture: simplified(edge.points, 0.04 * perMm),
-    within,
+    uncertainty,
     found: edge.found,
     remarks,
     corners: card.corners,

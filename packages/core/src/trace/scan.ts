@@ -40,7 +40,7 @@ export interface Traced {
   /** The same in pixels of the picture, for drawing over it. */
   inPicture: Polygon;
   /** How far the outline may be off, mm, as judged from the edge itself: its noise, its gaps, the size of a pixel. */
-  within: number;
+  uncertainty: number;
   /** Share of the outline where an edge was seen; the rest is bridged. */
   found: number;
   /** What the user should know. */
@@ -292,7 +292,7 @@ export function traceScan(
   return {
     outline,
     inPicture: simplified(inPicture, SIMPLE * perMm),
-    within: sureness(edge, perMm),
+    uncertainty: sureness(edge, perMm),
     found: edge.found,
     remarks,
   };

@@ -81,8 +81,8 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
     expect(Math.abs(found.width - wanted.width) / perMm).toBeLessThan(0.2);
     expect(Math.abs(found.height - wanted.height) / perMm).toBeLessThan(0.2);
     // It says itself how sure it is, and is not surer than it should be by more than a pixel.
-    expect(traced.within).toBeGreaterThan(0);
-    expect(traced.within).toBeLessThan(0.4);
+    expect(traced.uncertainty).toBeGreaterThan(0);
+    expect(traced.uncertainty).toBeLessThan(0.4);
     const { x, y } = boundsOf(traced.outline);
     expect([x, y]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)]);
   });
@@ -190,8 +190,8 @@ describe('a photograph with a card beside the blank is measured within 1.2 mm', 
     expect(distance(traced.corners[0], traced.corners[1])).toBeGreaterThan(
       distance(traced.corners[1], traced.corners[2]),
     );
-    expect(traced.within).toBeGreaterThan(0.05);
-    expect(traced.within).toBeLessThan(1.2);
+    expect(traced.uncertainty).toBeGreaterThan(0.05);
+    expect(traced.uncertainty).toBeLessThan(1.2);
   });
   it('by corners set by hand', async () => {
     const { picture, corners } = await photoOf(SHAPES['mask'] ?? [], { tilt: 12 });

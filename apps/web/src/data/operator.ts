@@ -4,7 +4,7 @@ import { keptText } from './kept-text.js';
 
 /** Who stands at this screen; null: nobody said. */
 const who = keptText('kanga.who');
-export const { keep: setWho, useText: useWho } = who;
+export const { keep: setOperator, useText: useOperator } = who;
 
 /** What every event of the bench begins with. */
 export const stamp = (): Pick<BenchEvent, 'id' | 'at' | 'by'> => ({

@@ -1,9 +1,9 @@
-import { setWho, useShop, useWho } from '../data/index.js';
+import { setOperator, useShop, useOperator } from '../data/index.js';
 
 /** The operator at this screen: said once, written down with everything that is done here. */
-export function Who({ slim = false }: { /** For the head of a page. */ slim?: boolean }) {
+export function OperatorField({ slim = false }: { /** For the head of a page. */ slim?: boolean }) {
   const { people } = useShop().settings;
-  const who = useWho();
+  const who = useOperator();
   if (people.length === 0) return null;
   return (
     <label className={`flex items-center gap-2 ${slim ? '' : 'text-[17px]'}`}>
@@ -12,7 +12,7 @@ export function Who({ slim = false }: { /** For the head of a page. */ slim?: bo
         className={`rounded-sm border-2 border-edge bg-field font-semibold text-ink ${slim ? 'min-h-9 px-2' : 'min-h-16 px-3 text-lg'}`}
         value={who ?? ''}
         onChange={(event) => {
-          setWho(event.target.value === '' ? null : event.target.value);
+          setOperator(event.target.value === '' ? null : event.target.value);
           event.target.blur();
         }}
       >
