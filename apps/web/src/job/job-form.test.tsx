@@ -1,8 +1,12 @@
 /** @jest-environment jsdom */
-import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { sampleJob } from '@kanga/core/testing';
 import { unitPrinter } from '@kanga/core/units';
 import { JobForm } from './job-form.js';
+
+// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
+configure({ asyncUtilTimeout: 30_000 });
+jest.setTimeout(120_000);
 
 jest.mock('../data/index.js', () => ({
   usePrint: () => unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' }),

@@ -1,11 +1,15 @@
 /** @jest-environment jsdom */
-import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { INK_NAMES, openEdges, USUAL_CARD, USUAL_PRESS } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import type { MediaWords, PressWords, PrinterWords } from '@kanga/contract/shop';
 import { MediaForm } from './media-form.js';
 import { PressForm } from './press-form.js';
 import { PrinterForm } from './printer-form.js';
+
+// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
+configure({ asyncUtilTimeout: 30_000 });
+jest.setTimeout(120_000);
 
 const inches = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 jest.mock('../data/index.js', () => ({ usePrint: () => inches }));
