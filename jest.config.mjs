@@ -28,6 +28,7 @@ export default {
     project('server', ['<rootDir>/apps/server/src']),
     project('web', ['<rootDir>/apps/web/src'], {
       setupFiles: ['<rootDir>/scripts/lib/property-seed.ts', '<rootDir>/scripts/lib/browser-lacks.ts'],
+      setupFilesAfterEnv: ['<rootDir>/scripts/lib/patience.ts'],
     }),
     project('devices', ['<rootDir>/apps/devices/src']),
     project('api', ['<rootDir>/apps/server/test']),

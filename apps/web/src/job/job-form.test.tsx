@@ -1,12 +1,9 @@
 /** @jest-environment jsdom */
-import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { sampleJob } from '@kanga/core/testing';
 import { unitPrinter } from '@kanga/core/units';
+import { pressWhenRight, write } from '../form/testing/fill.js';
 import { JobForm } from './job-form.js';
-
-// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
-configure({ asyncUtilTimeout: 30_000 });
-jest.setTimeout(120_000);
 
 jest.mock('../data/index.js', () => ({
   usePrint: () => unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' }),
@@ -28,19 +25,8 @@ const open = (more: Partial<Parameters<typeof JobForm>[0]> = {}) => {
   );
   return done;
 };
-const write = (label: string, text: string) => {
-  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
-};
-const press = async (done: jest.Mock): Promise<void> => {
-  await waitFor(() => {
-    expect(button().disabled).toBe(false);
-  });
-  fireEvent.click(button());
-  await waitFor(() => {
-    expect(done).toHaveBeenCalled();
-  });
-};
 const button = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Open the job' });
+const press = (done: jest.Mock) => pressWhenRight(button, done);
 
 afterEach(cleanup);
 

@@ -1,12 +1,8 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, cleanup, configure, fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, renderHook, screen, waitFor } from '@testing-library/react';
 import type { JobSummary } from '@kanga/contract/job';
 import { DoneStrip, JobActs, usePutAway, type Done } from './put-away.js';
-
-// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
-configure({ asyncUtilTimeout: 30_000 });
-jest.setTimeout(120_000);
 
 const mockCall = jest.fn();
 jest.mock('../data/index.js', () => ({

@@ -1,11 +1,7 @@
 /** @jest-environment jsdom */
-import { act, configure, renderHook, waitFor } from '@testing-library/react';
+import { act, renderHook, waitFor } from '@testing-library/react';
 import type { TracedPicture } from '../workers/index.js';
 import { useTracing } from './use-tracing.js';
-
-// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
-configure({ asyncUtilTimeout: 30_000 });
-jest.setTimeout(120_000);
 
 interface Running {
   request: { kind: string; ppi?: number; subject?: string; corners?: unknown };

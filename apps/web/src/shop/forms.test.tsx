@@ -1,15 +1,12 @@
 /** @jest-environment jsdom */
-import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { INK_NAMES, openEdges, USUAL_CARD, USUAL_PRESS } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import type { MediaWords, PressWords, PrinterWords } from '@kanga/contract/shop';
+import { pressWhenRight, write } from '../form/testing/fill.js';
 import { MediaForm } from './media-form.js';
 import { PressForm } from './press-form.js';
 import { PrinterForm } from './printer-form.js';
-
-// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
-configure({ asyncUtilTimeout: 30_000 });
-jest.setTimeout(120_000);
 
 const inches = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 jest.mock('../data/index.js', () => ({ usePrint: () => inches }));
@@ -35,21 +32,9 @@ const printer: PrinterWords = {
   inks: INK_NAMES.map((name) => ({ name, perSquareMetre: 12, price: 0.2 })),
   mirrorTest: null,
 };
-const write = (label: string, text: string) => {
-  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
-};
 const save = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
 const sent = <T,>(done: jest.Mock): T => (done.mock.calls as [T][])[0]?.[0] as T;
-/** Saves as soon as what is written holds, and waits until it is given. */
-const saveIt = async (done: jest.Mock): Promise<void> => {
-  await waitFor(() => {
-    expect(save().disabled).toBe(false);
-  });
-  fireEvent.click(save());
-  await waitFor(() => {
-    expect(done).toHaveBeenCalled();
-  });
-};
+const saveIt = (done: jest.Mock) => pressWhenRight(save, done);
 const refused = () =>
   waitFor(() => {
     expect(save().disabled).toBe(true);

@@ -1,13 +1,9 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import { PressCheck } from './press-check.js';
-
-// Patient: on a busy machine what is imported on the way takes its time, and nothing here is about speed.
-configure({ asyncUtilTimeout: 30_000 });
-jest.setTimeout(120_000);
 
 const fahrenheit = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 const call = jest.fn();
