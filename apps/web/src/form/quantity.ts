@@ -2,6 +2,7 @@ import {
   formatDuration,
   parseDuration,
   parseLength,
+  parseNumber,
   parseTemperature,
   type Parsed,
   type UnitPrinter,
@@ -9,12 +10,6 @@ import {
 
 /** What a text in a form stands for: a quantity in the shop's units, a bare number, or words that may be missing. */
 export type Quantity = 'length' | 'temperature' | 'duration' | 'number' | 'words';
-
-function parseNumber(text: string): Parsed<number> {
-  return /^\s*-?\d+([.,]\d+)?\s*$/.test(text)
-    ? { ok: true, value: Number(text.trim().replace(',', '.')) }
-    : { ok: false, problem: `“${text.trim()}” does not read as a number.` };
-}
 
 /** Reads one text, in the shop's units where it names none. */
 export function readQuantity(text: string, as: Quantity, { units }: UnitPrinter): Parsed<number | string> {

@@ -1,3 +1,4 @@
+import { get } from 'react-hook-form';
 import type { UnitPrinter } from '@kanga/core/units';
 import { readQuantity, showQuantity, type Quantity } from './quantity.js';
 
@@ -51,9 +52,6 @@ const trimmed = (value: unknown): unknown =>
 export const typedOf = <T>(thing: T, quantities: Quantities, print: UnitPrinter): Typed<T> =>
   changed(thing, quantities, (value, as) => showQuantity(value as number | string | null, as, print)) as Typed<T>;
 
-const valueAt = (thing: unknown, path: string): unknown =>
-  path.split('.').reduce<unknown>((one, name) => (isNode(one) ? one[name] : undefined), thing);
-
 /**
  * What was typed, as far as it reads: an empty field is null; texts lose the blanks at their ends. `unread` are the paths that do not.
  * A field whose text is as it was keeps its value to the last digit, which its text rounds.
@@ -67,7 +65,7 @@ export function readTyped(
   const unread: string[] = [];
   const value = changed(trimmed(typed), quantities, (text, as, path) => {
     if (typeof text !== 'string' || text === '') return null;
-    if (text === valueAt(before.typed, path)) return valueAt(before.thing, path);
+    if (text === get(before.typed, path)) return get(before.thing, path) as unknown;
     const read = readQuantity(text, as, print);
     if (!read.ok) unread.push(path);
     return read.ok ? read.value : null;

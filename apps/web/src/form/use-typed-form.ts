@@ -1,6 +1,8 @@
 import type Joi from 'joi';
 import { useState } from 'react';
 import {
+  get,
+  set,
   useForm,
   type DefaultValues,
   type FieldErrors,
@@ -38,7 +40,7 @@ const saidAt = (says: Readonly<Record<string, string>>, path: string): string | 
 
 /**
  * A form of things that are typed: lengths, temperatures and times in the shop's units, held against the contract's own schema at every key.
- * Gives the form of react-hook-form, and `field` for a text: its registration with what is wrong with it.
+ * Gives the form of react-hook-form, `field` for a text: its registration with what is wrong with it, and `submit`.
  */
 export function useTypedForm<T extends object>({ start, quantities, schema, wholeAt = 'root', says = {} }: Options<T>) {
   const print = usePrint();
@@ -62,34 +64,29 @@ export function useTypedForm<T extends object>({ start, quantities, schema, whol
     },
   });
   const { errors } = form.formState;
-  const problemAt = (path: string): string | undefined => messageAt(errors, path);
+  const problemAt = (path: string): string | undefined => firstMessage(get(errors, path));
   const field = <Path extends FieldPath<Fields>>(path: Path, options?: RegisterOptions<Fields, Path>) => ({
     ...form.register(path, options),
     problem: problemAt(path),
   });
-  return { form, field, problemAt, print };
+  /** Gives what was typed once all of it is right. */
+  const submit = (done: (thing: T) => void) => (event: React.FormEvent) => {
+    void form.handleSubmit((thing) => {
+      done(thing);
+    })(event);
+  };
+  return { form, field, problemAt, print, submit };
 }
 
 /** Faults by their paths, as react-hook-form keeps them: one inside the other. */
 function nested(errors: readonly [string, string][]): Record<string, unknown> {
   const all: Record<string, unknown> = {};
-  for (const [path, message] of errors) {
-    const names = path.split('.');
-    const last = names.pop() ?? '';
-    let owner = all;
-    for (const name of names) owner = owner[name] = (owner[name] ?? {}) as Record<string, unknown>;
-    owner[last] = { ...(owner[last] as object | undefined), type: 'limits', message };
-  }
+  for (const [path, message] of errors)
+    set(all, path, { ...(get(all, path) as object | undefined), type: 'limits', message });
   return all;
 }
 
-/** What is wrong at a path, or anywhere below it. */
-function messageAt(errors: unknown, path: string): string | undefined {
-  const found = path
-    .split('.')
-    .reduce<unknown>((one, name) => (one as Record<string, unknown> | undefined)?.[name], errors);
-  return firstMessage(found);
-}
+/** What is wrong with a value, or with anything inside it. */
 function firstMessage(node: unknown): string | undefined {
   if (typeof node !== 'object' || node === null) return undefined;
   const { message } = node as { message?: unknown };

@@ -18,7 +18,7 @@ interface Props {
 /** What a job is, for whom, how many and when: for a new one, and to change one. */
 export function JobForm({ start, label, fixedPieces = false, busy, problem, onDone, onCancel }: Props) {
   const { least, most } = PIECES_LIMITS;
-  const { form, field } = useTypedForm<NewJob>({
+  const { form, field, submit } = useTypedForm<NewJob>({
     // What else a job is, this form neither asks nor changes.
     start: { name: start.name, customer: start.customer, due: start.due, pieces: start.pieces },
     quantities: { pieces: 'number', due: 'words' },
@@ -30,14 +30,7 @@ export function JobForm({ start, label, fixedPieces = false, busy, problem, onDo
     },
   });
   return (
-    <form
-      className="grid gap-3 sm:grid-cols-2"
-      onSubmit={(event) => {
-        void form.handleSubmit((words) => {
-          onDone(words);
-        })(event);
-      }}
-    >
+    <form className="grid gap-3 sm:grid-cols-2" onSubmit={submit(onDone)}>
       <div className="sm:col-span-2">
         <TextField
           label="What is it?"

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { Backup, Backups as Told } from '@kanga/core/backup';
-import { formatBytes, formatDay, timeIn } from '@kanga/core/units';
-import { backupsQuery, call, problemFrom, queryClient, shopDay, useShop } from '../data/index.js';
+import { formatBytes, timeIn } from '@kanga/core/units';
+import { backupsQuery, call, problemFrom, queryClient, useDay, useShop } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
 const WHY: Record<string, string> = {
@@ -14,11 +14,12 @@ const WHY: Record<string, string> = {
 
 function Row({ backup }: { backup: Backup }) {
   const { settings } = useShop();
+  const day = useDay();
   const { made, why, bytes, locked, checked } = backup;
   return (
     <tr className="border-t border-rule [&>td]:py-1.5 [&>td]:pr-4">
       <td className="figures whitespace-nowrap">
-        {formatDay(shopDay(made), settings.dates)} {timeIn(settings.timeZone, made)}
+        {day(made)} {timeIn(settings.timeZone, made)}
       </td>
       <td>{WHY[why] ?? why}</td>
       <td className="figures text-right whitespace-nowrap">{formatBytes(bytes)}</td>

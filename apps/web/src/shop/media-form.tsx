@@ -18,7 +18,7 @@ const LEAST = 20;
 
 /** What is said of a paper, with the card of what its driver must be told at every print. */
 export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormProps<MediaWords>) {
-  const { form, field, problemAt, print } = useTypedForm<MediaWords>({
+  const { form, field, problemAt, print, submit } = useTypedForm<MediaWords>({
     start,
     quantities: ({ kind }) => ({
       width: 'length',
@@ -32,17 +32,10 @@ export function MediaForm({ start, busy, problem, onDone, onCancel }: FloorFormP
     wholeAt: 'margins.left',
     says: { name: 'A name.' },
   });
-  const { control, formState, handleSubmit, register, setValue } = form;
+  const { control, formState, register, setValue } = form;
   const roll = useWatch({ control, name: 'kind' }) === 'roll';
   return (
-    <form
-      className="grid gap-3 sm:grid-cols-2"
-      onSubmit={(event) => {
-        void handleSubmit((words) => {
-          onDone(words);
-        })(event);
-      }}
-    >
+    <form className="grid gap-3 sm:grid-cols-2" onSubmit={submit(onDone)}>
       <div className="sm:col-span-2">
         <TextField label="Name" required maxLength={80} {...field('name')} />
       </div>

@@ -13,18 +13,11 @@ const EDGES = { top: 'Back', left: 'Left', right: 'Right', bottom: 'Front' } as 
 /** What is said of a press: what it is, how hot, how far it opens, what lies beside it. */
 export function PressForm({ start, busy, problem, onDone, onCancel }: FloorFormProps<PressWords>) {
   const fields = usePressForm(start);
-  const { form, field } = fields;
-  const { control, formState, handleSubmit, setValue } = form;
+  const { form, field, submit } = fields;
+  const { control, formState, setValue } = form;
   const kind = useWatch({ control, name: 'kind' });
   return (
-    <form
-      className="grid gap-3 sm:grid-cols-2"
-      onSubmit={(event) => {
-        void handleSubmit((words) => {
-          onDone(words);
-        })(event);
-      }}
-    >
+    <form className="grid gap-3 sm:grid-cols-2" onSubmit={submit(onDone)}>
       <TextField label="Name" required maxLength={80} {...field('name')} />
       <Chosen control={control} name="kind">
         {(value, set) => (

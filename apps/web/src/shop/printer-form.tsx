@@ -11,7 +11,7 @@ const wayOf = (address: string): Way => (address === '' ? 'hand' : address === S
 
 /** What is said of a printer. */
 export function PrinterForm({ start, busy, problem, onDone, onCancel }: FloorFormProps<PrinterWords>) {
-  const { form, field, problemAt } = useTypedForm<PrinterWords>({
+  const { form, field, problemAt, submit } = useTypedForm<PrinterWords>({
     start,
     quantities: {
       resolution: 'number',
@@ -22,16 +22,9 @@ export function PrinterForm({ start, busy, problem, onDone, onCancel }: FloorFor
     schema: async () => (await import('@kanga/contract/shop')).printerWordsSchema,
     says: { name: 'A name.', address: 'It begins with ipp://, and the name or number of the printer.' },
   });
-  const { control, formState, handleSubmit, register } = form;
+  const { control, formState, register } = form;
   return (
-    <form
-      className="space-y-3"
-      onSubmit={(event) => {
-        void handleSubmit((words) => {
-          onDone(words);
-        })(event);
-      }}
-    >
+    <form className="space-y-3" onSubmit={submit(onDone)}>
       <TextField label="Name" required maxLength={80} {...field('name')} />
       <Chosen control={control} name="mirroredBy">
         {(value, set) => (

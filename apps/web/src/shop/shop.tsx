@@ -1,7 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Settings } from '@kanga/core/shop';
-import { celsiusOf, isZone } from '@kanga/core/units';
-import { readNumber } from './numbers.js';
+import { celsiusOf, isZone, parseNumber } from '@kanga/core/units';
 import { call, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
@@ -164,10 +163,10 @@ export function ShopPage() {
                 label="Activation energy of the dye, kJ/mol"
                 shown={String(settings.energy)}
                 parse={(text) => {
-                  const value = readNumber(text, 40, 300);
-                  return value === null
-                    ? { ok: false, problem: `“${text.trim()}” is not a number from 40 to 300.` }
-                    : { ok: true, value };
+                  const read = parseNumber(text);
+                  return read.ok && read.value >= 40 && read.value <= 300
+                    ? read
+                    : { ok: false, problem: `“${text.trim()}” is not a number from 40 to 300.` };
                 }}
                 onValue={(energy) => {
                   set({ energy });

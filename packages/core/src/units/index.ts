@@ -27,6 +27,7 @@ export {
 } from './quantity.js';
 export {
   parseDuration,
+  parseNumber,
   parsePressure,
   parseTemperature,
   type ShopUnits,

@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { formatDuration, formatTemperature, parseDuration, parseTemperature, unitPrinter } from './index.js';
+import {
+  formatDuration,
+  formatTemperature,
+  parseDuration,
+  parseNumber,
+  parseTemperature,
+  unitPrinter,
+} from './index.js';
 
 describe('unitPrinter', () => {
   it('prints everything in one shop’s units', () => {
@@ -35,4 +42,16 @@ describe('reading back what is printed', () => {
       }),
     );
   });
+});
+
+describe('a bare number', () => {
+  it.each([
+    ['12', 12],
+    [' 0,25 ', 0.25],
+    ['-3.5', -3.5],
+    ['007', 7],
+  ])('“%s” is read', (text, value) => expect(parseNumber(text)).toEqual({ ok: true, value }));
+  it.each(['', 'many', '1.2.3', '1,000.5', '12 mm', '1e3', '.5', '−3'])('“%s” is none, and says so', (text) =>
+    expect(parseNumber(text)).toEqual({ ok: false, problem: `“${text.trim()}” does not read as a number.` }),
+  );
 });

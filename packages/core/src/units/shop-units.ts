@@ -19,6 +19,13 @@ export interface ShopUnits {
   pressure: PressureUnit;
 }
 
+/** Reads a bare number, with a point or a comma. */
+export function parseNumber(text: string): Parsed<number> {
+  return /^\s*-?\d+([.,]\d+)?\s*$/.test(text)
+    ? { ok: true, value: Number(text.trim().replace(',', '.')) }
+    : { ok: false, problem: `“${text.trim()}” does not read as a number.` };
+}
+
 /** Reads `199`, `199 C`, `390 °F`; a bare number is taken in the shop's unit. The value is in °C. */
 export function parseTemperature(text: string, bare: TemperatureUnit): Parsed<number> {
   const match = /^\s*(-?\d+(?:[.,]\d+)?)\s*°?\s*([cf])?\s*$/i.exec(text);
