@@ -129,7 +129,7 @@ export function upload<N extends RouteName>(
 ): Promise<AnswerOf<N>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open('POST', placeOf(name, asked));
+    request.open(ROUTES[name].method.toUpperCase(), placeOf(name, asked));
     request.setRequestHeader('content-type', 'application/octet-stream');
     request.responseType = 'json';
     request.upload.onprogress = (event) => {

@@ -1,3 +1,5 @@
+import { ROUTES, type RouteName } from '@kanga/contract/route';
+
 /** The store of answers that a screen goes on with when the server is away. */
 export const KEPT_ANSWERS = 'kanga-answers';
 export const KEPT_PICTURES = 'kanga-pictures';
@@ -8,14 +10,21 @@ export const PATIENCE = 15;
 /** On an answer that was kept: when the server gave it, as it wrote in its own `date`. */
 export const KEPT_HEADER = 'x-kanga-kept';
 
-const id = '[0-9a-f-]{36}';
+/** What a parameter of a path may be, where it is not any word. */
+const PARAMETERS: Partial<Record<string, string>> = { id: '[0-9a-f-]{36}', size: '(thumb|preview)' };
+const addressesOf = (...names: RouteName[]): RegExp => {
+  const paths = names.map((name) =>
+    ROUTES[name].path.replace(/\{(\w+)\}/g, (_, key: string) => PARAMETERS[key] ?? '[^/]+'),
+  );
+  return new RegExp(`^(${paths.join('|')})$`);
+};
 /**
  * What a bench and the other stages are drawn from: the shop, what is proven, what is at the presses, and what happened to jobs. The file of a job is kept by
  * the screen itself, `keepLater`: on its way through here that of a large run would take twice as long.
  */
-const ANSWERS = new RegExp(`^/api/(shop|proven|bench|blanks|art|jobs|jobs/${id}/(events|actuals))$`);
+const ANSWERS = addressesOf('shop', 'proven', 'bench', 'blanks', 'arts', 'jobs', 'events', 'actuals');
 /** What never changes under its name. */
-const PICTURES = new RegExp(`^/api/(art/${id}/(thumb|preview)|fonts/[^/]+/[^/]+)$`);
+const PICTURES = addressesOf('artPicture', 'fontCut');
 
 /** Whether an answer is kept for when the server is away: `null`, it is not. `path` without its host. */
 export const keptIn = (path: string): string | null =>
