@@ -2,10 +2,10 @@ import { useInfiniteQuery, useQuery, keepPreviousData } from '@tanstack/react-qu
 import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { FAULTS, faultOf } from '@kanga/core/inspect';
-import { formatDay, tidyNumber, timeIn } from '@kanga/core/units';
+import { tidyNumber, timeIn } from '@kanga/core/units';
 import type { LogEntry, LogQuery } from '@kanga/contract/job';
 import { addressOf } from '@kanga/contract/route';
-import { call, LOG_KEY, problemFrom, shopDay, usePrint, useShop } from '../data/index.js';
+import { call, LOG_KEY, problemFrom, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, ProblemText, Select, TextField } from '../ui/index.js';
 import { Fallout } from './fallout.js';
@@ -118,7 +118,7 @@ function Entry({ row }: { row: LogEntry }) {
   return (
     <tr className="border-b border-rule [&>td]:py-1.5 [&>td]:pr-3">
       <td className="figures whitespace-nowrap">
-        {formatDay(shopDay(row.at), settings.dates)} {timeIn(settings.timeZone, row.at)}
+        {print.day(row.at)} {timeIn(settings.timeZone, row.at)}
       </td>
       <td>
         <Link to={`/jobs/${row.jobId}/inspect`} className="text-cyan underline">

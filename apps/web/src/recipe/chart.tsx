@@ -101,7 +101,7 @@ export function ChartPage() {
         {rows.length === 0 ? (
           <p className="text-lg text-soft">Nothing in the chart matches “{wanted}”.</p>
         ) : (
-          <table className="folds-early w-full text-left align-top">
+          <table className="w-full not-print:max-[1150px]:folds text-left align-top">
             <thead className="text-[14px] text-soft">
               <tr className="[&>th]:pr-4 [&>th]:font-normal">
                 {HEADS.map((head) => (

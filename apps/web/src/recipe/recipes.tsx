@@ -2,7 +2,7 @@ import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { bookOf, type BookEntry } from '@kanga/core/recipe';
 import type { Proven } from '@kanga/core/stack';
-import { formatDay, formatDuration } from '@kanga/core/units';
+import { formatDuration } from '@kanga/core/units';
 import type { RecipeFile, RecipesTaken } from '@kanga/contract/recipe';
 import { addressOf } from '@kanga/contract/route';
 import {
@@ -13,7 +13,6 @@ import {
   provenQuery,
   queryClient,
   recipesQuery,
-  shopDay,
   usePrint,
   useShop,
   useOperator,
@@ -63,7 +62,6 @@ function SettingsCells({ settings }: { settings: Proven }) {
 }
 
 function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
-  const { settings: shop } = useShop();
   const print = usePrint();
   const who = useOperator();
   const accept = useMutation({
@@ -83,7 +81,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
           {pressed > 0 ? (
             <span>
               <b className="figures">{counted.good}</b> of {pressed} good, last{' '}
-              <span className="whitespace-nowrap">{formatDay(shopDay(counted.last), shop.dates)}</span>
+              <span className="whitespace-nowrap">{print.day(counted.last)}</span>
             </span>
           ) : (
             'never pressed here'
@@ -94,7 +92,7 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
             <>
               <b className="text-green">✓ recipe</b>{' '}
               <span className="text-[14px] text-soft">
-                since {formatDay(shopDay(recipe.at), shop.dates)}
+                since {print.day(recipe.at)}
                 {recipe.by !== null && `, ${recipe.by}`}
               </span>
             </>
@@ -201,7 +199,7 @@ export function Recipes() {
           [...groups].map(([name, entries]) => (
             <section key={name} className="mb-6 break-inside-avoid" aria-label={name}>
               <h2 className="font-big text-xl font-bold">{name}</h2>
-              <table className="folds w-full text-left">
+              <table className="w-full not-print:max-md:folds text-left">
                 <thead className="text-[14px] text-soft">
                   <tr className="[&>th]:pr-4 [&>th]:font-normal">
                     {HEADS.map((head) => (
