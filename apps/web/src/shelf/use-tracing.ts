@@ -112,7 +112,7 @@ export function useTracing(kind: 'scan' | 'photo') {
   /** Traces the same picture by other settings; the corners of the card are looked for unless they are given. */
   const again = (change: Partial<TraceSettings>): void => {
     const by = { ...settings, corners: null, ...change };
-    set({ ...change });
+    set(change);
     if (loaded) void run(loaded, by);
   };
 

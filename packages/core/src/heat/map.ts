@@ -33,9 +33,10 @@ export interface HeatMap {
   refused: { reading: HeatReading; why: string }[];
 }
 
+/** A surface as it was fitted: the places as rows of its terms, what they are weighed by, and how far readings lie from it. */
 interface Fit {
+  rows: Matrix;
   coefficients: number[];
-  inverse: number[];
   spread: number;
 }
 
@@ -54,8 +55,8 @@ function fitted(readings: readonly HeatReading[], platen: HeatMap['platen'], ter
   const left = Matrix.sub(celsius, rows.mmul(coefficients));
   const free = readings.length - terms;
   return {
+    rows,
     coefficients: coefficients.to1DArray(),
-    inverse: inverse(rows.transpose().mmul(rows)).to1DArray(),
     spread: free > 0 ? left.norm() / Math.sqrt(free) : 0,
   };
 }
@@ -131,7 +132,9 @@ export function fitHeat(
       used = used.filter((one) => one !== slip.reading);
       continue;
     }
-    return { platen, dial: check.dial, ...fit, used, refused };
+    const { rows, coefficients, spread } = fit;
+    const normal = inverse(rows.transpose().mmul(rows)).to1DArray();
+    return { platen, dial: check.dial, coefficients, inverse: normal, spread, used, refused };
   }
 }
 

@@ -39,9 +39,9 @@ export const TOLERANCE = 5;
  *     good cells       how high good cells stand      the largest rectangle that ends
  *                      above each row                 in the last row
  *     . # # # .        0 1 1 1 0
- *     # # # # .        1 2 2 2 0                       ┌───┐
- *     # # # . #        2 3 3 0 1                       │2 3│3   a column that is lower ends
- *                                                      └───┘    what stood higher before it
+ *     # # # # .        1 2 2 2 0                       ┌─────┐
+ *     # # # . #        2 3 3 0 1                       │2 3 3│ 0 1    three wide, two high: a lower
+ *                                                      └─────┘        column ends what stood before it
  */
 function largestOf(good: (column: number, row: number) => boolean, { columns, rows }: HeatGrid): Rect | null {
   const high = new Int32Array(columns);
