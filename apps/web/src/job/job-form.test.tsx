@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { sampleJob } from '@kanga/core/testing';
 import { unitPrinter } from '@kanga/core/units';
-import { pressWhenRight, write } from '../form/testing/fill.js';
+import { pressWhenRight, write } from '../testing/index.js';
 import { JobForm } from './job-form.js';
 
 jest.mock('../data/index.js', () => ({

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import { INK_NAMES, openEdges, USUAL_CARD, USUAL_PRESS } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import type { MediaWords, PressWords, PrinterWords } from '@kanga/contract/shop';
-import { pressWhenRight, write } from '../form/testing/fill.js';
+import { pressWhenRight, write } from '../testing/index.js';
 import { MediaForm } from './media-form.js';
 import { PressForm } from './press-form.js';
 import { PrinterForm } from './printer-form.js';

@@ -1,0 +1,1 @@
+export { pressWhenRight, write } from './fill.js';
