@@ -5,16 +5,7 @@ import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js
 import { LateAcceptance } from './late-acceptance.js';
 import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
-import { nth } from '../numbers/index.js';
-
-/** Numbers from 0 to 1 that follow from a seed alone (Park and Miller 1988). */
-function seeded(seed: number): () => number {
-  let state = (Math.floor(Math.abs(seed)) % 2147483646) + 1;
-  return () => {
-    state = (state * 48271) % 2147483647;
-    return (state - 1) / 2147483646;
-  };
-}
+import { nth, seeded } from '../numbers/index.js';
 
 /** Rectangles this few are also searched for a packing with next to no waste. */
 const EXACT_THINGS = 40;

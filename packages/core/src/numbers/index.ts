@@ -1,3 +1,6 @@
+export { normalIntegral } from './normal.js';
+export { normals, seeded } from './random.js';
+
 /**
  * The number at a place of an array. Throws a RangeError beyond its ends: what is outside is no nought, and a sum over it would be wrong
  * without a word. Where a border is meant to read as nought, write so; loops over pixels do, for one function that reads every kind of array

@@ -184,3 +184,4 @@ export function apart(one: Polygon, other: Polygon, pitch: number): number {
   away.sort((a, b) => a - b);
   return away[Math.floor(away.length * 0.95)] ?? Infinity;
 }
+export { type ClothPicture, pressedPicture, type PressedTarget } from './cloth.js';

@@ -146,3 +146,6 @@ export const sampleArt = (facts: ArtFacts = sampleFacts(), more: Partial<Art> = 
   ...more,
 });
 export { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PREPRESS, PRESS, RECOVER, UNLOAD } from './bench.js';
+export { trialPress } from './dial-trial.js';
+export { pressedCloth, type PressedCloth, pressedColour } from './pressed-cloth.js';
+export { FILIP, LONGLEY } from './strd.js';

@@ -30,7 +30,7 @@ const ASPECT = { least: 1.32, most: 1.9 };
 const FILL = { least: 0.955, most: 1.03 };
 
 /** The hull reduced to the four corners whose loss costs most area. Visvalingam and Whyatt 1993: O(h²). */
-function fourCorners(hull: readonly Point[]): Point[] {
+export function fourCorners(hull: readonly Point[]): Point[] {
   const left = [...hull];
   while (left.length > 4) {
     let [least, at] = [Infinity, 0];
@@ -45,7 +45,10 @@ function fourCorners(hull: readonly Point[]): Point[] {
 }
 
 /** Lines through the middle part of each side of a quadrilateral, and where they cross; null when a side has too few points. */
-function quadThrough(points: readonly Point[], quad: readonly Point[]): { corners: Point[]; stray: number } | null {
+export function quadThrough(
+  points: readonly Point[],
+  quad: readonly Point[],
+): { corners: Point[]; stray: number } | null {
   const lines = quad.map((a, i) => {
     const b = quad[(i + 1) % 4] ?? a;
     const length = distance(a, b);
@@ -96,7 +99,7 @@ function unlikeCard(corners: Four<Point>, area: number): number | null {
 }
 
 /** Sharpens the corners on the full picture: each side is followed in parts of a pixel, and the sides crossed. */
-function sharpCorners(
+export function sharpCorners(
   picture: Picture,
   corners: Four<Point>,
   weights: Parameters<typeof sampler>[1],

@@ -1,6 +1,7 @@
-export type { Picture } from './picture.js';
+export { lumaOf, type Picture, type Progress, sampler, shrink } from './picture.js';
+export { borderOf, type Labels, labelled, type Mask, type Region } from './region.js';
 export { TraceProblem } from './problem.js';
 export { PPI_LIMITS, type Subject, SUBJECTS, type Traced, traceScan } from './scan.js';
-export { CARD } from './card.js';
+export { CARD, fourCorners, quadThrough, sharpCorners } from './card.js';
 export { tracePhoto } from './photo.js';
 export { resolutionOf } from './resolution.js';

@@ -1,0 +1,65 @@
+import { PRESSURES, type PressureLevel } from '../blank/index.js';
+import { clamped } from '../units/index.js';
+
+/** What one swatch is pressed with: °C at the cloth, s, a level of the press, s. */
+export interface DialSetting {
+  temperature: number;
+  dwell: number;
+  pressure: PressureLevel;
+  prePress: number;
+}
+
+interface Span {
+  least: number;
+  most: number;
+}
+
+/** Between what a study varies its settings; what is not varied has one value. */
+export interface DialLimits {
+  temperature: Span;
+  dwell: Span;
+  /** Levels that may be pressed with, from light to firm. */
+  pressures: readonly PressureLevel[];
+  prePresses: readonly number[];
+}
+
+/** Temperature about which rates are stated, °C. */
+const REFERENCE_HEAT = 195;
+/** J/(mol K); SI brochure 2019. */
+const GAS = 8.314462618;
+export const KELVIN = 273.15;
+
+/** 1/(R·T) against that of the reference, mol/J: times an activation energy it is the logarithm of a rate. Rises with heat. */
+export const heatStep = (celsius: number): number => (1 / (REFERENCE_HEAT + KELVIN) - 1 / (celsius + KELVIN)) / GAS;
+
+/** Light 0, medium 1, firm 2. */
+export const pressureStep = (level: PressureLevel): number => PRESSURES.indexOf(level);
+
+/** The energy by which the axes of a study are scaled, J/mol: one step of an axis is then a factor e of work. Common practice, no published source. */
+const AXIS_ENERGY = 120_000;
+/** How much of an axis lies between two levels of pressure, and in a pre-press of `PRE_PRESS_STEP` s. */
+const PRESSURE_STEP = 0.4;
+const PRE_PRESS_STEP = 12;
+
+/** The place of a setting on axes where like work lies on straight lines: heat as 1/T, time as its logarithm, then pressure and pre-press. */
+export const placeOf = ({ temperature, dwell, pressure, prePress }: DialSetting): [number, number, number, number] => [
+  AXIS_ENERGY * heatStep(temperature),
+  Math.log(dwell / 60),
+  PRESSURE_STEP * pressureStep(pressure),
+  prePress / PRE_PRESS_STEP,
+];
+
+/** Whether a setting keeps within the limits; a hair beyond counts as within. */
+export const isWithin = (setting: DialSetting, limits: DialLimits): boolean =>
+  setting.temperature >= limits.temperature.least - 1e-6 &&
+  setting.temperature <= limits.temperature.most + 1e-6 &&
+  setting.dwell >= limits.dwell.least - 1e-6 &&
+  setting.dwell <= limits.dwell.most + 1e-6 &&
+  limits.pressures.includes(setting.pressure) &&
+  limits.prePresses.some((one) => Math.abs(one - setting.prePress) < 0.5);
+
+/** The nearest setting in whole degrees and seconds that keeps within the limits. */
+export const wholeWithin = (setting: DialSetting, { temperature, dwell }: DialLimits): DialSetting => {
+  const whole = (value: number, { least, most }: Span) => clamped(Math.round(value), { least, most });
+  return { ...setting, temperature: whole(setting.temperature, temperature), dwell: whole(setting.dwell, dwell) };
+};

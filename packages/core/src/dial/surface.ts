@@ -1,0 +1,175 @@
+import { nth, normals, seeded } from '../numbers/index.js';
+import type { PressureLevel } from '../blank/index.js';
+import { foresee, MISSED, natural, NOISE, prepared, type Channel } from './physics.js';
+import {
+  Evidence,
+  likeness,
+  missScale,
+  posteriorOf,
+  REACH,
+  USUAL_SLIPS,
+  type Slips,
+  type Swatch,
+} from './posterior.js';
+import { placeOf, type DialLimits, type DialSetting } from './setting.js';
+import { meritOf, weightsOf, type Wants } from './wants.js';
+
+// Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
+const { cos, floor, log, max, min, round, sqrt } = Math;
+
+/** Settings on which a surface is known: temperatures by dwells, at each pressure and pre-press. */
+export interface Grid {
+  temperatures: number[];
+  dwells: number[];
+  pressures: PressureLevel[];
+  prePresses: number[];
+}
+
+/** What is known of every setting of a grid. Values by pre-press, pressure, dwell, then temperature, which runs fastest. */
+export interface Surface {
+  grid: Grid;
+  settings: DialSetting[];
+  /** How good, ΔE: the mean of what is likely, and how sure it is. */
+  merit: Float64Array;
+  /** The spread of its difference from the best one. */
+  doubt: Float64Array;
+  channels: Record<Channel, Float64Array>;
+  /** Likely surfaces, each over the whole grid. */
+  likely: Float64Array[];
+}
+
+/** Likely surfaces that are drawn. */
+const DRAWN = 128;
+/** Waves of which what the model misses is made up (Rahimi and Recht 2007). */
+const WAVES = 32;
+
+const spaced = (least: number, most: number, step: number, between: (a: number, b: number, s: number) => number) => {
+  const count = max(1, round(step)) + 1;
+  return most - least < 0.5 ? [least] : Array.from({ length: count }, (_, i) => between(least, most, i / (count - 1)));
+};
+
+/** The settings on which a study is looked at: every 2 to 3 °C, and dwells by equal shares. */
+export function gridOf({ temperature, dwell, pressures, prePresses }: DialLimits): Grid {
+  const heats = min(20, max(4, (temperature.most - temperature.least) / 2.5));
+  const times = min(18, max(4, log(dwell.most / dwell.least) * 10));
+  return {
+    temperatures: spaced(temperature.least, temperature.most, heats, (a, b, s) => a + (b - a) * s),
+    dwells: spaced(dwell.least, dwell.most, times, (a, b, s) => a * (b / a) ** s),
+    pressures: [...pressures],
+    prePresses: [...prePresses],
+  };
+}
+
+const settingsOf = ({ temperatures, dwells, pressures, prePresses }: Grid): DialSetting[] =>
+  prePresses.flatMap((prePress) =>
+    pressures.flatMap((pressure) =>
+      dwells.flatMap((dwell) => temperatures.map((temperature) => ({ temperature, dwell, pressure, prePress }))),
+    ),
+  );
+
+const dot = (a: Float64Array, b: Float64Array): number => {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += (a[i] ?? 0) * (b[i] ?? 0);
+  return sum;
+};
+
+/**
+ * The surface that readings leave likely: constants of the physical model by their posterior, and what the model misses by a Gaussian process conditioned
+ * path by path (Wilson et al. 2020). The same readings and seed give the same surface. O(drawn · grid · (waves + readings)).
+ */
+export function surfaceOf(
+  swatches: readonly Swatch[],
+  limits: DialLimits,
+  wants: Wants,
+  { seed = 1, slips = USUAL_SLIPS }: { seed?: number; slips?: Slips } = {},
+): Surface {
+  const grid = gridOf(limits);
+  const settings = settingsOf(grid);
+  const evidence = new Evidence(swatches, slips);
+  const particles = posteriorOf(evidence, seed);
+  const random = seeded(seed + 7919);
+  const normal = normals(random);
+  const step = particles.length / DRAWN;
+  const size = settings.length;
+  const n = evidence.figures.length;
+
+  const waves = Array.from({ length: WAVES }, () => ({
+    rate: REACH.map((reach) => normal() / reach),
+    phase: 2 * Math.PI * random(),
+  }));
+  const wavesAt = (place: readonly number[]): Float64Array =>
+    Float64Array.from(waves, ({ rate, phase }) => {
+      let sum = phase;
+      for (let i = 0; i < place.length; i++) sum += nth(rate, i) * nth(place, i);
+      return sqrt(2 / WAVES) * cos(sum);
+    });
+  const { strength: wantsStrength, yellowing: wantsWhite, spread: wantsSharp } = weightsOf(wants);
+  const wanted = [wantsStrength, wantsWhite, wantsSharp];
+  const places = settings.map(placeOf);
+  const ready = settings.map(prepared);
+  const gridWaves = places.map(wavesAt);
+  const figureWaves = evidence.figures.map(({ place }) => wavesAt(place));
+  const near = places.map((place) => Float64Array.from(evidence.figures, (other) => likeness(place, other.place)));
+
+  const channels = {
+    strength: new Float64Array(size),
+    yellowing: new Float64Array(size),
+    spread: new Float64Array(size),
+  };
+  const likely: Float64Array[] = [];
+  // A channel that nobody wants and nothing was read of costs nothing.
+  const counted = [0, 1, 2].filter(
+    (c) => wanted[c] !== 0 || evidence.figures.some(({ figure }) => figure.weights[c] !== 0),
+  );
+  const values = new Float64Array(3);
+  for (let drawn = 0; drawn < DRAWN; drawn++) {
+    const constants = particles[floor(drawn * step)] as Float64Array;
+    const { left, factor, scale } = evidence.judge(constants);
+    const c = natural(constants);
+    const amplitudes = [0, 1, 2].map(() => Float64Array.from({ length: WAVES }, normal));
+    // What this path would have shown at the swatches, noise and all: the rest of each figure moves the path (Matheron's rule).
+    const rest = Float64Array.from(evidence.figures, ({ figure }, i) => {
+      let sum = nth(left, i) - figure.spread * nth(c, NOISE) * normal();
+      for (const channel of counted)
+        sum -= nth(scale, i * 3 + channel) * dot(figureWaves[i] as Float64Array, amplitudes[channel] as Float64Array);
+      return sum;
+    });
+    const pull = factor.solve(rest);
+    const [missed, full] = [nth(c, MISSED), nth(c, 0)];
+    const merits = new Float64Array(size);
+    for (let g = 0; g < size; g++) {
+      foresee(ready[g] as (typeof ready)[number], c, values);
+      for (const channel of counted) {
+        let sum = dot(gridWaves[g] as Float64Array, amplitudes[channel] as Float64Array);
+        const alike = near[g] as Float64Array;
+        for (let i = 0; i < n; i++) sum += (scale[i * 3 + channel] ?? 0) * (alike[i] ?? 0) * (pull[i] ?? 0);
+        const value = values[channel] ?? 0;
+        values[channel] = value + missed * missScale(channel, value, full) * sum;
+      }
+      const [strength, yellowing, spread] = values as unknown as [number, number, number];
+      merits[g] = meritOf({ strength, yellowing, spread }, wants);
+      channels.strength[g] = nth(channels.strength, g) + strength / DRAWN;
+      channels.yellowing[g] = nth(channels.yellowing, g) + yellowing / DRAWN;
+      channels.spread[g] = nth(channels.spread, g) + spread / DRAWN;
+    }
+    likely.push(merits);
+  }
+  const merit = Float64Array.from(
+    { length: size },
+    (_, g) => likely.reduce((sum, one) => sum + nth(one, g), 0) / DRAWN,
+  );
+  const best = topOf(merit);
+  const doubt = Float64Array.from({ length: size }, (_, g) => {
+    const mean = nth(merit, g) - nth(merit, best);
+    const squares = likely.reduce((sum, one) => sum + (nth(one, g) - nth(one, best) - mean) ** 2, 0);
+    return sqrt(squares / DRAWN);
+  });
+  return { grid, settings, merit, doubt, channels, likely };
+}
+
+/** Where the largest of many numbers stands. */
+export function topOf(values: ArrayLike<number>): number {
+  let top = 0;
+  for (let i = 1; i < values.length; i++) if (nth(values, i) > nth(values, top)) top = i;
+  return top;
+}
