@@ -17,6 +17,7 @@ import { ScannerModule } from './scanner/index.js';
 import { SheetModule } from './sheet/index.js';
 import { ShopModule } from './shop/index.js';
 import { StackModule } from './stack/index.js';
+import { StudyModule } from './study/index.js';
 import { TextModule } from './text/index.js';
 import { TidyModule } from './tidy/index.js';
 import { ThermometerModule } from './thermometer/index.js';
@@ -43,6 +44,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     InspectModule,
     TextModule,
     ScannerModule,
+    StudyModule,
     ThermometerModule,
     TidyModule,
     DemoModule,

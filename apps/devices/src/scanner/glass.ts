@@ -1,4 +1,6 @@
+import type { LaidCloth } from '@kanga/contract/study';
 import sharp from 'sharp';
+import { clothSvg } from './cloth.js';
 
 /** Something that lies on the glass of the simulated scanner: its outline as SVG path data, mm from the corner of the glass. */
 export interface OnGlass {
@@ -74,28 +76,49 @@ export const ON_GLASS: readonly OnGlass[] = [
   },
 ];
 
-/** Scans what lies on the glass: uneven light, a soft lens, grain; a PNG that says its resolution. */
-export async function scan(item: OnGlass, ppi: number): Promise<Buffer> {
-  const k = ppi / 25.4;
-  const [width, height] = [Math.round(GLASS.width * k), Math.round(GLASS.height * k)];
+/** The light of the lamp: it falls off towards a corner. */
+const LAMP =
+  '<linearGradient id="g" x2="1" y2="1"><stop stop-color="#000" stop-opacity="0.02"/><stop offset="1" stop-color="#000" stop-opacity="0.14"/></linearGradient>';
+
+/** Drawn content of the whole glass, mm, as a page of so many pixels. */
+const page = (content: string, width: number, height: number): Buffer =>
+  Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 210 297"><defs>${LAMP}</defs><rect width="210" height="297" fill="#f4f2ed"/>${content}<rect width="210" height="297" fill="url(#g)"/></svg>`,
+  );
+
+function drawnItem(item: OnGlass): string {
   const open = item.path.trim().endsWith('Z') ? '' : 'fill-opacity="0"';
   const gaps = item.gaps.map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="#000"/>`).join('');
   const drawn =
     item.subject === 'pen line'
       ? `<mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="210" height="297"><rect width="210" height="297" fill="#fff"/><path d="${item.path}" fill="#000" ${open}/>${gaps}</mask><path d="${item.path}" fill="none" stroke="${item.colour}" stroke-width="1.4" stroke-linejoin="round" mask="url(#m)"/>`
       : `<path d="${item.path}" transform="translate(0.9 0.9)" fill="#000" opacity="0.12"/><path d="${item.path}" fill="${item.colour}"/>`;
-  const page = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 210 297"><defs><linearGradient id="g" x2="1" y2="1"><stop stop-color="#000" stop-opacity="0.02"/><stop offset="1" stop-color="#000" stop-opacity="0.14"/></linearGradient></defs><rect width="210" height="297" fill="#f4f2ed"/><g transform="rotate(${item.skew} 105 148)">${drawn}</g><rect width="210" height="297" fill="url(#g)"/></svg>`;
+  return `<g transform="rotate(${item.skew} 105 148)">${drawn}</g>`;
+}
+
+/** A lens that is a little soft; that of outlines is softer than cloth wants, whose edges are measured. mm. */
+const LENS = { outline: 0.1, cloth: 0.03 };
+
+async function scanned(content: string, ppi: number, lens: number): Promise<Buffer> {
+  const k = ppi / 25.4;
+  const [width, height] = [Math.round(GLASS.width * k), Math.round(GLASS.height * k)];
   const grain = await sharp({
     create: { width, height, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 7 } },
     limitInputPixels: false,
   })
     .png({ compressionLevel: 1 })
     .toBuffer();
-  return sharp(Buffer.from(page), { limitInputPixels: false })
+  return sharp(page(content, width, height), { limitInputPixels: false, unlimited: true })
     .flatten()
-    .blur(Math.max(0.4, 0.1 * k))
+    .blur(Math.max(0.4, lens * k))
     .composite([{ input: grain, blend: 'soft-light' }])
     .withMetadata({ density: ppi })
     .png({ compressionLevel: 3 })
     .toBuffer();
 }
+
+/** Scans what lies on the glass: uneven light, a soft lens, grain; a PNG that says its resolution. */
+export const scan = (item: OnGlass, ppi: number): Promise<Buffer> => scanned(drawnItem(item), ppi, LENS.outline);
+
+/** Scans pressed cloth. */
+export const scanCloth = (cloth: LaidCloth, ppi: number): Promise<Buffer> => scanned(clothSvg(cloth), ppi, LENS.cloth);

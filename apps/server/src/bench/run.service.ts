@@ -77,7 +77,8 @@ export class RunService {
     const { state } = run.bench;
     await this.pressings.keep(job, run.plan, state, beds, trx);
     const judged = (bed: number) => state.beds[bed]?.pieces.some((piece) => state.verdicts[piece]) ?? false;
-    // Nothing came of a run of which nothing was ever judged.
+    // Nothing came of a run of which nothing was ever judged; and what a swatch is worth is read off it.
+    if (job.study) return { told: told(), news: { from, events: fresh } };
     if (
       fresh.some(({ kind }) => kind === 'verdict' || kind === 'undo' || kind === 'swap') ||
       [...(beds ?? [])].some(judged)

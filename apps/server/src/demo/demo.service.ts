@@ -28,6 +28,9 @@ import { BLANK, DEMO_SHOP } from './shop-data.js';
 
 const DAY = 24 * 3600 * 1000;
 const TABLES = [
+  'study_answer',
+  'study_swatch',
+  'study',
   'press_check',
   'print_event',
   'print_job',

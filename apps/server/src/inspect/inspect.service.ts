@@ -45,7 +45,7 @@ export class InspectService {
           'Mark each piece good or spoiled first.',
         );
       const spoiled = state.verdicts.filter((verdict) => verdict?.verdict === 'spoiled').length;
-      await this.cloth.settle(id, plan, spoiled, trx);
+      if (!job.study) await this.cloth.settle(id, plan, spoiled, trx);
       await this.repository.close(id, trx);
     });
     this.live.publish({ kind: 'runs' });

@@ -31,6 +31,8 @@ interface JobRow {
   closed_at: Date | null;
   archived_at: Date | null;
   deleted_at: Date | null;
+  study_id: string | null;
+  swatch: number | null;
 }
 
 type SummaryRow = JobRow & { blank_name: string | null };
@@ -61,6 +63,7 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   createdAt: row.created_at.toISOString(),
   updatedAt: row.updated_at.toISOString(),
   closedAt: row.closed_at?.toISOString() ?? null,
+  ...(row.study_id !== null && row.swatch !== null ? { study: { id: row.study_id, swatch: row.swatch } } : {}),
 });
 
 function summaryOf(row: SummaryRow): JobSummary {
@@ -106,7 +109,8 @@ export class JobRepository {
   }
 
   async list(list: JobList): Promise<JobSummary[]> {
-    const query = this.summaries().limit(500);
+    // Swatches stand with their study.
+    const query = this.summaries().whereNull('job.study_id').limit(500);
     if (list === 'deleted') void query.whereNotNull('deleted_at').orderBy('deleted_at', 'desc');
     else if (list === 'archived')
       void query.whereNull('deleted_at').whereNotNull('archived_at').orderBy('archived_at', 'desc');
@@ -155,6 +159,11 @@ export class JobRepository {
 
   async open(id: string, { name, customer, due, pieces }: NewJob, db: Knex = this.db): Promise<void> {
     await db('job').insert({ id, name, customer, due, pieces });
+  }
+
+  /** Makes a job carry a swatch of a study. */
+  async carry(id: string, { id: studyId, swatch }: NonNullable<Job['study']>, trx: Knex.Transaction): Promise<void> {
+    await trx('job').where({ id }).update({ study_id: studyId, swatch });
   }
 
   async save(id: string, change: JobChange, trx: Knex.Transaction): Promise<void> {

@@ -1,1 +1,2 @@
+export { ScannerLine } from './scanner-line.js';
 export { ScannerModule } from './scanner.module.js';

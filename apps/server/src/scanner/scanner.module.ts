@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ScannerController } from './scanner.controller.js';
+import { ScannerLine } from './scanner-line.js';
 
-@Module({ controllers: [ScannerController] })
+@Module({ controllers: [ScannerController], providers: [ScannerLine], exports: [ScannerLine] })
 export class ScannerModule {}

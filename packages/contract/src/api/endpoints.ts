@@ -22,6 +22,7 @@ import {
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
+import { swatchNumberSchema } from '../study/index.js';
 import { ROUTES, type RouteName } from '../route/index.js';
 import { lookSchema, profileSchema, proofQuerySchema, sheetNumberSchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
@@ -29,6 +30,7 @@ import { storageSchema } from '../tidy/index.js';
 import { list, type Description, type Endpoint, type ValueOf } from './endpoint.js';
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
+import { STUDY_ENDPOINTS } from './study-endpoints.js';
 
 const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: string }, true>({
   ok: Joi.boolean().required(),
@@ -131,6 +133,7 @@ const DESCRIPTIONS = {
   changeSettings: { summary: 'Change the settings', body: settingsSchema, answer: settingsSchema },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
+  ...STUDY_ENDPOINTS,
   storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
   tidy: { summary: 'Take away now what is due to go', answer: storageSchema },
   backups: { summary: 'The backups of the shop', answer: backupsSchema },
@@ -149,6 +152,7 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   size: artSizeSchema.required(),
   look: lookSchema.required(),
   sheet: sheetNumberSchema,
+  swatch: swatchNumberSchema,
   font: Joi.string().required(),
   subset: Joi.string().required(),
 };

@@ -3,7 +3,7 @@ import Joi from 'joi';
 /** What a scanner could scan now, and how finely. */
 export interface Glass {
   ppi: number[];
-  items: { id: string; name: string; subject: 'pen line' | 'blank' }[];
+  items: { id: string; name: string; subject: 'pen line' | 'blank' | 'cloth' }[];
 }
 export const glassSchema = Joi.object<Glass, true>({
   ppi: Joi.array().items(Joi.number()).required(),
@@ -12,7 +12,7 @@ export const glassSchema = Joi.object<Glass, true>({
       Joi.object({
         id: Joi.string().required(),
         name: Joi.string().required(),
-        subject: Joi.string().valid('pen line', 'blank').required(),
+        subject: Joi.string().valid('pen line', 'blank', 'cloth').required(),
       }),
     )
     .required(),

@@ -91,6 +91,7 @@ const jobSchema = Joi.object<Job, true>({
   createdAt: instantSchema.required(),
   updatedAt: instantSchema.required(),
   closedAt: instantSchema.allow(null).required(),
+  study: Joi.object({ id: idSchema.required(), swatch: Joi.number().integer().min(1).required() }),
 }).custom((job: Job, helpers) =>
   (job.status === 'closed') === (job.closedAt !== null)
     ? job

@@ -26,6 +26,7 @@ export const recipeSchema = Joi.object<Recipe, true>({
   at: instantSchema.required(),
   by,
   why,
+  studyId: idSchema,
   settings: provenSchema.required(),
 });
 

@@ -48,6 +48,8 @@ export interface Job {
   createdAt: string;
   updatedAt: string;
   closedAt: string | null;
+  /** It carries a swatch of a study to the press; left out: it is a job of its own. */
+  study?: { id: string; swatch: number };
 }
 
 /** A plan as it went to the press; it never changes afterwards. */

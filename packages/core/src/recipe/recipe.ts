@@ -10,6 +10,8 @@ export interface Recipe {
   by: string | null;
   /** Why, in a sentence. */
   why: string;
+  /** The study that it came of; left out: none. */
+  studyId?: string;
   settings: Proven;
 }
 

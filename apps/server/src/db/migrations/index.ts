@@ -12,6 +12,7 @@ import * as kept from './0010-kept.js';
 import * as evidence from './0011-evidence.js';
 import * as numbers from './0012-numbers.js';
 import * as guidance from './0013-guidance.js';
+import * as studies from './0014-studies.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0011-evidence': evidence,
   '0012-numbers': numbers,
   '0013-guidance': guidance,
+  '0014-studies': studies,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

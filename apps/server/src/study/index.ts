@@ -1,0 +1,3 @@
+export { StudyModule } from './study.module.js';
+export { StudyRepository } from './study.repository.js';
+export { StudyService } from './study.service.js';
