@@ -19,6 +19,8 @@ export {
   shopDay,
   shopQuery,
   shopZone,
+  studiesQuery,
+  studyQuery,
   storageQuery,
   testClothQuery,
   useFaces,

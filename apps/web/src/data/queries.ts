@@ -93,6 +93,10 @@ export const testClothQuery = queryOptions({
   queryKey: ['test-cloth'],
   queryFn: () => call('testCloth'),
 });
+/** Studies: searches for the best settings. */
+export const studiesQuery = queryOptions({ queryKey: ['studies'], queryFn: () => call('studies') });
+export const studyQuery = (id: string) =>
+  queryOptions({ queryKey: ['studies', id], queryFn: () => call('study', { id }) });
 /** The recipe of each blank, press and paper that has one. */
 export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => call('recipes') });
 

@@ -12,6 +12,7 @@ const PLACES = [
   ['/shelf', 'Shelf'],
   ['/shop', 'Shop'],
   ['/recipes', 'Recipes'],
+  ['/studies', 'Dial-in'],
   ['/log', 'Log'],
 ] as const;
 

@@ -12,6 +12,7 @@ const PLACES = [
   ['Shelf of blanks', '/shelf'],
   ['Shop and settings', '/shop'],
   ['Recipe book', '/recipes'],
+  ['Dial-in: the best settings from few swatches', '/studies'],
   ['Reference chart', '/chart'],
   ['Log of pressings', '/log'],
 ] as const;

@@ -76,6 +76,13 @@ export function useAct(
               queryClient.invalidateQueries(testClothQuery),
             ]);
           } else await navigate('/');
+          return;
+        case 'study':
+          await Promise.all([outbox.flush(), session.flush()]);
+          // It leaves the bench; its study has it.
+          await call('archiveJob', { id, body: { archived: true } });
+          await queryClient.invalidateQueries({ queryKey: ['studies'] });
+          await navigate(`/studies/${command.id}`);
       }
     },
     [navigate, outbox, session],

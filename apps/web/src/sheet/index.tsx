@@ -16,6 +16,9 @@ import { useArranging } from './use-arranging.js';
 import { shownLayout, useNest } from './use-nest.js';
 import { useOffer } from './use-offer.js';
 
+export { PrintButton } from './print-button.js';
+export { PrintList } from './print-list.js';
+
 /** Sheet’s one question: does it all fit, at true size, and how much paper does it take? */
 export default function SheetStage() {
   const { view, session, palette, locked } = useJob();

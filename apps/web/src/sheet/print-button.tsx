@@ -15,6 +15,7 @@ export function PrintButton({
   disabled,
   before,
   label = 'Print…',
+  onPrinted,
 }: {
   what: NewPrint['what'];
   media: Media;
@@ -25,6 +26,8 @@ export function PrintButton({
   /** What has to be done first, like saving. */
   before?: () => Promise<void>;
   label?: string;
+  /** Once it was asked for. */
+  onPrinted?: () => void;
 }) {
   const [open, setOpen] = useState(false);
   // The same print, however often it is asked for: a second try after a lost answer makes no second one.
@@ -38,6 +41,7 @@ export function PrintButton({
     onSuccess: async () => {
       id.current = crypto.randomUUID();
       setOpen(false);
+      onPrinted?.();
       await queryClient.invalidateQueries({ queryKey: ['prints'] });
     },
   });

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Subject } from '@kanga/core/trace';
-import type { Glass } from '@kanga/contract/blank';
 import { call, callForFile, problemFrom } from '../data/index.js';
 import { Button } from '../ui/index.js';
 import type { TraceFault } from '../workers/index.js';
@@ -24,7 +23,9 @@ export function FromScanner({
   });
   const [busy, setBusy] = useState<string | null>(null);
   if (!glass.data) return null;
-  const scan = async (item: Glass['items'][number]) => {
+  // Pressed cloth is no outline.
+  const items = glass.data.items.flatMap((item) => (item.subject === 'cloth' ? [] : { ...item, subject: item.subject }));
+  const scan = async (item: (typeof items)[number]) => {
     setBusy(item.id);
     const query = { item: item.id, ppi: String(glass.data.ppi.includes(ppi) ? ppi : 300) };
     await callForFile('scan', { query }).then(
@@ -40,7 +41,7 @@ export function FromScanner({
     <details className="border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">From the scanner on the bench</summary>
       <ul className="mt-1 space-y-1">
-        {glass.data.items.map((item) => (
+        {items.map((item) => (
           <li key={item.id}>
             <Button
               className="w-full justify-start! text-left whitespace-normal!"

@@ -2,3 +2,5 @@ export { hashOf } from './hash.js';
 export { nestInWorker } from './nest.js';
 export { tracePicture, TraceRefused } from './trace.js';
 export type { TracedPicture, TraceFault } from './trace-request.js';
+export { equalInWorker, readInWorker, viewInWorker } from './study.js';
+export type { ReadPicture } from './study.worker.js';

@@ -19,8 +19,8 @@ export interface DialLimits {
   temperature: Span;
   dwell: Span;
   /** Levels that may be pressed with, from light to firm. */
-  pressures: readonly PressureLevel[];
-  prePresses: readonly number[];
+  pressures: PressureLevel[];
+  prePresses: number[];
 }
 
 /** Temperature about which rates are stated, °C. */

@@ -15,7 +15,9 @@ export type Command =
   /** Says that the plate is hot. */
   | { kind: 'heat'; celsius: number }
   | { kind: 'all-good'; pieces: number[] }
-  | { kind: 'close' };
+  | { kind: 'close' }
+  /** Back to the study that it carries a swatch of. */
+  | { kind: 'study'; id: string };
 
 export interface NextAction {
   /** The stage it happens at. */

@@ -129,6 +129,13 @@ const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => stri
  */
 export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): NextAction {
   const { job } = view;
+  if (job.study && (at === 'press' || at === 'inspect') && isOffThePress(view))
+    return {
+      stage: at,
+      sentence: `Swatch ${job.study.swatch} is pressed. Cover it: it gives off ink again.`,
+      label: 'Back to the study',
+      command: { kind: 'study', id: job.study.id },
+    };
   if (at === 'inspect' && view.plan) return atInspect(view, seen);
   if (at === 'press' && view.plan) return atBench(view, seen);
   for (const stage of STAGES.slice(0, STAGES.indexOf(at) + 1)) {
@@ -166,6 +173,15 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
   }
   if (at === 'stack') return { stage: at, sentence, label: 'Start at the press', command: { kind: 'start-press' } };
   return { stage: at, sentence, label: `On to ${capitalised(next)}`, command: { kind: 'advance', to: next } };
+}
+
+/** Whether all that is left is to let it cool. */
+function isOffThePress({ plan, bench }: JobView): boolean {
+  return (
+    plan !== null &&
+    bench !== null &&
+    bench.beds.every(({ step, over }) => over !== 'no' || plan.steps.slice(step).every(({ at }) => at === 'rack'))
+  );
 }
 
 /** How ripe a stage is, for its tile: done, at hand, or still to come. */

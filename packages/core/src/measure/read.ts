@@ -2,6 +2,7 @@ import { deltaE00, labOfLinear, type Lab, type Rgb } from '../colour/index.js';
 import { project, type Point, type Rect } from '../geometry/index.js';
 import { nth } from '../numbers/index.js';
 import type { Picture, Progress } from '../trace/index.js';
+import { bareSpot } from './bare.js';
 import type { TargetCode } from './code.js';
 import { profile, readLine, type LineReading } from './edge.js';
 import { findTargets, type FoundTarget, type Unread } from './find.js';
@@ -52,6 +53,8 @@ export interface ReadTarget {
 export interface ClothReading {
   targets: ReadTarget[];
   unread: Unread[];
+  /** What its light was told by. */
+  spots: readonly KnownSpot[];
   remarks: string[];
 }
 
@@ -59,8 +62,8 @@ export interface ClothReading {
 export interface ClothKnown {
   /** The cloth as it came, never pressed, linear light. */
   cloth: Rgb;
-  /** Spots of a known colour in the picture. */
-  spots: readonly KnownSpot[];
+  /** Spots of a known colour in the picture; null: bare cloth is looked for. */
+  spots: readonly KnownSpot[] | null;
 }
 
 /** A margin of a patch that is left out, mm, and the squares into which the rest is cut. */
@@ -214,11 +217,13 @@ const COARSE = 5;
 export function readCloth(picture: Picture, known: ClothKnown, progress: Progress = () => undefined): ClothReading {
   progress(0.05, 'Looking for targets');
   const { found, unread } = findTargets(picture);
-  if (found.length === 0) return { targets: [], unread, remarks: [] };
+  if (found.length === 0) return { targets: [], unread, spots: [], remarks: [] };
   progress(0.5, 'Evening out the light');
-  const light = lightOf(picture, found, known.spots, known.cloth);
+  const bare = known.spots === null ? bareSpot(picture, found) : null;
+  const spots = known.spots ?? (bare ? [{ at: bare, light: known.cloth }] : []);
+  const light = lightOf(picture, found, spots, known.cloth);
   const remarks: string[] = [];
-  if (known.spots.length === 0)
+  if (spots.length === 0)
     remarks.push(
       'No white is known in the picture: yellowing is told against the whitest cloth in it. Lay a strip of cloth that was never pressed beside the swatches, and point at it.',
     );
@@ -229,5 +234,5 @@ export function readCloth(picture: Picture, known: ClothKnown, progress: Progres
     return { code: target.code, corners: target.corners, reading: readTarget(picture, target, light, known) };
   });
   progress(1, 'Done');
-  return { targets, unread, remarks };
+  return { targets, unread, spots, remarks };
 }
