@@ -14,12 +14,12 @@ const rate = (celsius: number, at195: number, energy: number): number =>
 function held({ temperature, dwell, pressure }: PressedSwatch): number {
   const warm = Math.max(0, dwell - 5 * (1 - Math.exp(-dwell / 5)));
   const contact = [0.78, 1, 1.06][Math.round(pressure)] ?? 1;
-  const work = rate(temperature, 0.075, 124_000) * contact * warm;
-  const lost = rate(temperature, 0.0016, 150_000) * warm;
+  const work = rate(temperature, 0.042, 124_000) * contact * warm;
+  const lost = rate(temperature, 0.0024, 150_000) * warm;
   return ((1.16 * work) / (0.45 + work)) * Math.exp(-lost);
 }
 
-const browned = ({ temperature, dwell }: PressedSwatch): number => rate(temperature, 0.035, 160_000) * dwell;
+const browned = ({ temperature, dwell }: PressedSwatch): number => rate(temperature, 0.06, 160_000) * dwell;
 /** Blur of an edge, mm. */
 const crept = ({ temperature, dwell }: PressedSwatch): number => 0.025 + rate(temperature, 0.0005, 95_000) * dwell;
 

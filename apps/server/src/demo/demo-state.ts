@@ -19,6 +19,9 @@ const TRACES = [
   'test_cloth',
   'waiver',
   'proof_profile',
+  'study',
+  'study_swatch',
+  'study_answer',
 ];
 
 /** How the demo shop was when it was loaded: as long as it is still so, nothing of anybody's is lost with it. */

@@ -7,15 +7,27 @@ import { RunModule } from '../run/index.js';
 import { RecipeModule } from '../recipe/index.js';
 import { LiveModule } from '../live/index.js';
 import { ShopModule } from '../shop/index.js';
+import { StudyModule } from '../study/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
+import { DemoStudies } from './demo-studies.js';
 import { DemoState } from './demo-state.js';
 import { Past } from './past/index.js';
 
 @Module({
-  imports: [ArtModule, BackupModule, BlankModule, JobModule, RunModule, RecipeModule, LiveModule, ShopModule],
+  imports: [
+    ArtModule,
+    BackupModule,
+    BlankModule,
+    JobModule,
+    RunModule,
+    RecipeModule,
+    LiveModule,
+    ShopModule,
+    StudyModule,
+  ],
   controllers: [DemoController],
-  providers: [DemoService, DemoState, Past],
+  providers: [DemoService, DemoState, DemoStudies, Past],
   exports: [DemoService],
 })
 export class DemoModule {}

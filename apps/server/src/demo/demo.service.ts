@@ -20,6 +20,7 @@ import { EventRepository, PressingRepository, ResultRepository } from '../run/in
 import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
+import { DemoStudies } from './demo-studies.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { Past } from './past/index.js';
 import { pictureItem } from './picture-item.js';
@@ -77,6 +78,7 @@ export class DemoService {
     private readonly backups: BackupService,
     private readonly state: DemoState,
     private readonly past: Past,
+    private readonly studies: DemoStudies,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -132,6 +134,7 @@ export class DemoService {
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+    await this.studies.load(DEMO_SHOP);
     await this.state.remember();
     this.live.publish({ kind: 'runs' });
   }

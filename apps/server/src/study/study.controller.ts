@@ -11,7 +11,7 @@ import {
   newSwatchesSchema,
   studyChangeSchema,
   swatchChangeSchema,
-  swatchNumberSchema,
+  swatchInPathSchema,
   type NewAnswer,
   type NewReadings,
   type NewResult,
@@ -60,10 +60,10 @@ export class StudyController {
   @Route('changeSwatch')
   say(
     @Param('id', ID) id: string,
-    @Param('swatch', new Valid(swatchNumberSchema)) swatch: number,
+    @Param('swatch', new Valid(swatchInPathSchema)) swatch: string,
     @Body(new Valid(swatchChangeSchema)) sent: SwatchChange,
   ): Promise<Study> {
-    return this.studies.say(id, swatch, sent);
+    return this.studies.say(id, Number(swatch), sent);
   }
 
   @Route('addReadings')

@@ -1,10 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { buildOf } from '@kanga/core/blank';
-import { isWithin, type DialLimits } from '@kanga/core/dial';
 import { CODE_LIMITS } from '@kanga/core/measure';
 import { proposeSettings } from '@kanga/core/stack';
-import { temperatureText } from '@kanga/core/units';
 import { tells, type Study, type StudyChange, type StudySwatch } from '@kanga/core/study';
 import type { NewAnswer, NewReadings, NewResult, NewStudy, NewSwatches, SwatchChange } from '@kanga/contract/study';
 import type { Knex } from 'knex';
@@ -15,31 +13,10 @@ import { JobRepository, JobService } from '../job/index.js';
 import { RecipeRepository } from '../recipe/index.js';
 import { ActualRepository, RunStore } from '../run/index.js';
 import { ShopRepository } from '../shop/index.js';
+import { within, withinMakers } from './limits.js';
 import { runTells } from './pressed-swatch.js';
 import { StudyRepository, type KeptStudy, type KeptSwatch } from './study.repository.js';
 import { keepTarget, swatchBlank, swatchChange } from './swatch-job.js';
-
-/** Refuses limits that go beyond what the blank or the press allows. */
-function withinMakers(
-  { temperature, dwell }: DialLimits,
-  most: { temperature: number; dwell: number },
-  whose: string,
-): void {
-  if (temperature.most > most.temperature + 0.5)
-    throw refuse(
-      422,
-      'study.too-hot',
-      `${temperatureText(temperature.most)} is beyond what ${whose} takes: ${temperatureText(most.temperature)}`,
-      'Lower the hottest that may be pressed.',
-    );
-  if (dwell.most > most.dwell + 0.5)
-    throw refuse(
-      422,
-      'study.too-long',
-      `${dwell.most} s is beyond what ${whose} takes: ${most.dwell} s`,
-      'Lower the longest that may be pressed.',
-    );
-}
 
 @Injectable()
 export class StudyService {
@@ -116,13 +93,7 @@ export class StudyService {
     if (await this.studies.find(sent.id)) return this.study(sent.id);
     const { id, blankId, pressId, mediaId, from, polyester, ...words } = sent;
     const { blank, press, paper } = await this.goods(blankId, pressId, mediaId);
-    const sheet = blank.makersSheet?.limits;
-    withinMakers(words.limits, { temperature: press.heatLimit, dwell: Infinity }, press.name);
-    withinMakers(
-      words.limits,
-      { temperature: sheet?.temperature ?? Infinity, dwell: sheet?.dwell ?? Infinity },
-      `${blank.name}, by its maker,`,
-    );
+    withinMakers(words.limits, blank, press);
     const cloth = { blankId, blankName: blank.name, from, polyester, baseColour: blank.baseColour };
     const [swatch] = await this.shelf.add([swatchBlank(blank, cloth)]);
     if (!swatch) throw new Error('the test cloth was not kept');
@@ -180,34 +151,7 @@ export class StudyService {
         'Begin another study of the same cloth.',
       );
     const { blank, press } = await this.goods(body.cloth.blankId, body.pressId, body.mediaId);
-    const makers = blank.makersSheet?.limits;
-    for (const { setting, reason } of swatches) {
-      const beyond =
-        reason !== 'pressed elsewhere' &&
-        (setting.temperature > Math.min(press.heatLimit, makers?.temperature ?? Infinity) ||
-          setting.dwell > (makers?.dwell ?? Infinity));
-      if (beyond)
-        throw refuse(
-          422,
-          'study.beyond',
-          `${temperatureText(setting.temperature)} for ${setting.dwell} s is beyond what the blank or the press takes`,
-          'Plan a setting within their limits.',
-        );
-      if (
-        reason !== 'by hand' &&
-        reason !== 'pressed elsewhere' &&
-        reason !== 'check' &&
-        reason !== 'confirm' &&
-        reason !== 'like cloth' &&
-        !isWithin(setting, body.limits)
-      )
-        throw refuse(
-          422,
-          'study.limits',
-          `${temperatureText(setting.temperature)} for ${setting.dwell} s is beyond the limits of this study`,
-          'Widen its limits, or plan it by hand.',
-        );
-    }
+    for (const swatch of swatches) within(swatch, body.limits, blank, press);
     // Pictures are read before anything is locked.
     const arts = await Promise.all(
       swatches.map(({ reason }, i) =>

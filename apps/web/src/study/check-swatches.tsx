@@ -1,33 +1,9 @@
 import { useState } from 'react';
-import { deltaE00 } from '@kanga/core/colour';
-import { CHANGES, driftOf, type Change, type CheckSwatch } from '@kanga/core/dial';
-import { PATCH_NAMES, type TargetReading } from '@kanga/core/measure';
-import type { Study } from '@kanga/core/study';
+import { CHANGES, driftOf, type Change } from '@kanga/core/dial';
+import { checksOf } from '@kanga/core/study';
 import { call, useDay } from '../data/index.js';
 import { Check, CloseFoot, Dialog, FormFoot } from '../ui/index.js';
 import type { StudySession } from './use-study.js';
-
-/** The swatch that the recipe was accepted by: the last one that confirmed it. */
-const acceptedOf = (study: Study): TargetReading | null =>
-  study.swatches.filter(({ aim, reading }) => aim === 'confirm' && reading !== null).at(-1)?.reading ?? null;
-
-/** What the check swatches of a study show against the accepted one. */
-export function checksOf(study: Study): CheckSwatch[] {
-  const accepted = acceptedOf(study);
-  if (!accepted) return [];
-  return study.swatches.flatMap(({ aim, reading, pressedAt, since }): CheckSwatch[] => {
-    if (aim !== 'check' || !reading || pressedAt === null) return [];
-    const names = [...PATCH_NAMES, 'ground'] as const;
-    const apart =
-      names.reduce((sum, name) => sum + deltaE00(accepted.patches[name], reading.patches[name]), 0) / names.length;
-    const moved = {
-      strength: reading.strength.value - accepted.strength.value,
-      yellowing: reading.yellowing.value - accepted.yellowing.value,
-      spread: (reading.blur.value - accepted.blur.value) / 0.1,
-    };
-    return [{ at: pressedAt, apart, moved, since }];
-  });
-}
 
 const WORDS: Record<Change, string> = {
   ink: 'New ink',

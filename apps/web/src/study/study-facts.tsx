@@ -44,6 +44,7 @@ export function StudyFacts({
   const { best = null, robust = null } = view ?? {};
   const searched = study.swatches.filter(({ aim }) => aim === 'search').length;
   const one = study.swatches.find(({ number }) => number === chosen);
+  const top = Math.max(...study.swatches.map((swatch) => meritOfSwatch(study, swatch) ?? -Infinity));
   return (
     <div className="space-y-4">
       <dl>
@@ -110,8 +111,13 @@ export function StudyFacts({
                   </span>
                   <span className="text-[14px] text-soft">
                     {swatch.aim === 'search' ? '' : `${swatch.aim} · `}
-                    {STATE(swatch)}
-                    {merit !== null && <b className="figures text-key"> {merit.toFixed(1)}</b>}
+                    {merit === null ? STATE(swatch) : ''}
+                    {merit !== null && (
+                      <b className="figures text-key">
+                        {' '}
+                        {merit >= top ? 'best' : `${(top - merit).toFixed(1)} behind`}
+                      </b>
+                    )}
                   </span>
                 </button>
               </li>

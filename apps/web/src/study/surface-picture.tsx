@@ -3,13 +3,13 @@ import { useMemo } from 'react';
 import { FORGIVES, OFF, UNKNOWN } from '@kanga/core/dial';
 import { nth } from '@kanga/core/numbers';
 import { truly, type Study, type StudySwatch, type StudyView, type SurfaceShown } from '@kanga/core/study';
-import { formatDuration } from '@kanga/core/units';
+import { clamped, formatDuration } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { HaloText } from '../draw/index.js';
 import { SwatchTile } from './swatch-tile.js';
 
 /** The picture in its own units, with room for what stands at its edges. */
-const BOX = { width: 1000, height: 640, left: 84, right: 44, top: 16, bottom: 58 };
+const BOX = { width: 1000, height: 640, left: 84, right: 44, top: 34, bottom: 58 };
 const [WIDE, HIGH] = [BOX.width - BOX.left - BOX.right, BOX.height - BOX.top - BOX.bottom];
 
 /** How far behind the best, ΔE: each band is duller than the one before. */
@@ -159,9 +159,10 @@ export function SurfacePicture({
   const here = (setting: { pressure: string; prePress: number }) =>
     setting.pressure === slice.pressure && Math.abs(setting.prePress - slice.prePress) < 0.5;
   const swatches = study.swatches.filter(({ setting }) => here(setting));
+  // What was pressed a little beyond the limits stands at their edge.
   const point = (setting: { temperature: number; dwell: number }) => ({
-    x: axes.x(setting.temperature),
-    y: axes.y(setting.dwell),
+    x: clamped(axes.x(setting.temperature), { least: BOX.left, most: BOX.left + WIDE }),
+    y: clamped(axes.y(setting.dwell), { least: BOX.top, most: BOX.top + HIGH }),
   });
   const { best = null, robust = null, next = [] } = view ?? {};
   return (

@@ -22,7 +22,7 @@ import {
   newJobSchema,
   runPlanSchema,
 } from '../job/index.js';
-import { swatchNumberSchema } from '../study/index.js';
+import { swatchInPathSchema } from '../study/index.js';
 import { ROUTES, type RouteName } from '../route/index.js';
 import { lookSchema, profileSchema, proofQuerySchema, sheetNumberSchema } from '../sheet/index.js';
 import { settingsSchema, shopSchema } from '../shop/index.js';
@@ -152,7 +152,7 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   size: artSizeSchema.required(),
   look: lookSchema.required(),
   sheet: sheetNumberSchema,
-  swatch: swatchNumberSchema,
+  swatch: swatchInPathSchema,
   font: Joi.string().required(),
   subset: Joi.string().required(),
 };

@@ -13,6 +13,6 @@ export {
   studySchema,
   type SwatchChange,
   swatchChangeSchema,
-  swatchNumberSchema,
+  swatchInPathSchema,
 } from './study.js';
 export { laidClothSchema, type LaidCloth, layClothSchema, type PressedSwatch } from './cloth.js';

@@ -62,7 +62,11 @@ const version = Joi.number().integer().min(1).required();
 const polyester = Joi.number().min(0).max(100).required();
 const from = Joi.string().valid('spoiled piece', 'test cloth').required();
 const by = personSchema.allow(null).required();
-export const swatchNumberSchema = Joi.number().integer().min(1).max(CODE_LIMITS.swatch).required();
+const swatchNumberSchema = Joi.number().integer().min(1).max(CODE_LIMITS.swatch).required();
+/** The same where it stands in an address. */
+export const swatchInPathSchema = Joi.string()
+  .pattern(/^[1-9]\d{0,2}$/, 'a swatch’s number')
+  .required();
 const since = Joi.array()
   .items(Joi.string().valid(...CHANGES))
   .unique()

@@ -79,9 +79,28 @@ const NEARLY = 0.85;
 /** A gain below this is too small to be called promising, ΔE: what is pressed then is pressed to know more. */
 const PROMISING = 0.12;
 
-/** The next setting: the most promising one, or one nearly so that the plate need not cool for. `plate`: what it is at, °C; null: cold. */
-export function nextOf(surface: Surface, limits: DialLimits, plate: number | null): Next {
+/** Settings this near are one, °C and as a share of the dwell. */
+const SAME = { temperature: 2, dwell: 0.07 };
+const sameSetting = (a: DialSetting, b: DialSetting): boolean =>
+  Math.abs(a.temperature - b.temperature) < SAME.temperature &&
+  Math.abs(Math.log(a.dwell / b.dwell)) < SAME.dwell &&
+  a.pressure === b.pressure &&
+  Math.abs(a.prePress - b.prePress) < 1.5;
+
+/**
+ * The next setting: the most promising one, or one nearly so that the plate need not cool for; none that was pressed already. `plate`: what it is at, °C; null: cold.
+ */
+export function nextOf(
+  surface: Surface,
+  limits: DialLimits,
+  plate: number | null,
+  pressed: readonly DialSetting[] = [],
+): Next {
   const gain = gains(surface);
+  // What was pressed already tells little more when it is pressed again.
+  surface.settings.forEach((setting, g) => {
+    if (pressed.some((one) => sameSetting(one, setting))) gain[g] = 0;
+  });
   const most = nth(gain, topOf(gain));
   const informative = most < PROMISING;
   const value = informative ? surface.doubt : gain;

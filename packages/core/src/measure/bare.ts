@@ -12,13 +12,16 @@ const LIKE = { least: 0.82, most: 1.25 };
 /** A spot is even to within this share of its light. */
 const EVEN = 0.06;
 
+/** So many spots are taken, spread over the picture, so that they tell how the light falls off, too. */
+const MOST = 6;
+
 /**
- * A spot of cloth that was most likely never pressed: even, about as light as the cloth round the targets, and as far from all of them as can be. Null where there is none. Somebody has to look
- * at it: the lid of a scanner is white, too. O(looks² · targets).
+ * Spots of cloth that were most likely never pressed: even, about as light as the cloth round the targets, away from all of them, and spread over the picture. Somebody has to look at them: the
+ * lid of a scanner is white, too. O(looks² · (targets + spots)).
  */
-export function bareSpot(picture: Picture, targets: readonly FoundTarget[]): Point | null {
+export function bareSpots(picture: Picture, targets: readonly FoundTarget[]): Point[] {
   const [first] = targets;
-  if (!first) return null;
+  if (!first) return [];
   const read = lightReader(picture);
   const one = new Float64Array(3);
   const light = (p: Point): number => {
@@ -35,21 +38,29 @@ export function bareSpot(picture: Picture, targets: readonly FoundTarget[]): Poi
   });
   const cloth = Math.max(...around.map((one_) => one_.cloth));
   const step = 1.5 * first.perMm;
-  let best: { at: Point; room: number } | null = null;
+  const able: Point[] = [];
   for (let row = 0; row < LOOKS; row++)
     for (let column = 0; column < LOOKS; column++) {
       const at = { x: ((column + 0.5) / LOOKS) * picture.width, y: ((row + 0.5) / LOOKS) * picture.height };
       const edge = Math.min(at.x, at.y, picture.width - at.x, picture.height - at.y) - 3 * first.perMm;
-      const room = Math.min(edge, ...around.map(({ centre, reach }) => distance(at, centre) - reach));
-      if (room <= 0 || (best && room <= best.room)) continue;
+      if (Math.min(edge, ...around.map(({ centre, reach }) => distance(at, centre) - reach)) <= 0) continue;
       const looks = [-2, -1, 0, 1, 2].flatMap((i) =>
         [-2, 0, 2].map((j) => light({ x: at.x + i * step, y: at.y + j * step })),
       );
       const mean = looks.reduce((sum, value) => sum + value, 0) / looks.length;
       const even = looks.every((value) => Math.abs(value - mean) < EVEN * mean);
-      if (even && mean > LIKE.least * cloth && mean < LIKE.most * cloth) best = { at, room };
+      if (even && mean > LIKE.least * cloth && mean < LIKE.most * cloth) able.push(at);
     }
-  return best?.at ?? null;
+  // The nearest to the first target, then each as far from those taken as can be.
+  const taken: Point[] = [];
+  while (taken.length < MOST && taken.length < able.length) {
+    const value = (p: Point) =>
+      taken.length === 0
+        ? -Math.min(...around.map(({ centre }) => distance(p, centre)))
+        : Math.min(...taken.map((one_) => distance(p, one_)));
+    taken.push(able.reduce((a, p) => (value(p) > value(a) ? p : a)));
+  }
+  return taken;
 }
 
 /** How light the cloth just outside the corners of a frame is. */

@@ -101,7 +101,8 @@ export function lightOf(
     const seen = spotOf(read, at, 2 * perMm);
     looks.push({ at, cloth: -1, light: [nth(seen, 0) / light[0], nth(seen, 1) / light[1], nth(seen, 2) / light[2]] });
   }
-  const bowl = looks.length > 60 || known.length >= 6;
+  // One target alone tells of the light round itself only.
+  const bowl = targets.length >= 3 || known.length >= 5;
   const place = (p: Point) => terms((2 * p.x) / size - 1, (2 * p.y) / size - 1, bowl);
   const fits = [0, 1, 2].map((channel) => {
     let used = looks.filter(({ light, at }) => nth(light, channel) > 1e-4 && inside(at, picture));

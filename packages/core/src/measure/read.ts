@@ -2,7 +2,7 @@ import { deltaE00, labOfLinear, type Lab, type Rgb } from '../colour/index.js';
 import { project, type Point, type Rect } from '../geometry/index.js';
 import { nth } from '../numbers/index.js';
 import type { Picture, Progress } from '../trace/index.js';
-import { bareSpot } from './bare.js';
+import { bareSpots } from './bare.js';
 import type { TargetCode } from './code.js';
 import { profile, readLine, type LineReading } from './edge.js';
 import { findTargets, type FoundTarget, type Unread } from './find.js';
@@ -219,8 +219,7 @@ export function readCloth(picture: Picture, known: ClothKnown, progress: Progres
   const { found, unread } = findTargets(picture);
   if (found.length === 0) return { targets: [], unread, spots: [], remarks: [] };
   progress(0.5, 'Evening out the light');
-  const bare = known.spots === null ? bareSpot(picture, found) : null;
-  const spots = known.spots ?? (bare ? [{ at: bare, light: known.cloth }] : []);
+  const spots = known.spots ?? bareSpots(picture, found).map((at) => ({ at, light: known.cloth }));
   const light = lightOf(picture, found, spots, known.cloth);
   const remarks: string[] = [];
   if (spots.length === 0)

@@ -1,3 +1,5 @@
+import { driftOf } from '../dial/index.js';
+import { checksOf } from './drift.js';
 import { truly, tells, type Study, type StudySwatch } from './study.js';
 import type { Finding, Severity } from '../finding/index.js';
 import { degreesText, temperatureText } from '../units/index.js';
@@ -8,8 +10,10 @@ const SAME = { temperature: 2.5, dwell: 0.06 };
 const APART = 4;
 /** A swatch is pressed otherwise than planned from here on, °C and s. */
 const OTHERWISE = { temperature: 4, dwell: 4 };
-/** A study that lay for so many days is begun again with care. */
+const DAY = 86_400_000;
+/** A study that lay for so many days is begun again with care; and a check swatch is pressed once in so many. */
 const LAID = 30;
+const MONTH = 31;
 
 const alike = (a: StudySwatch, b: StudySwatch): boolean => {
   const [one, other] = [truly(a), truly(b)];
@@ -91,7 +95,29 @@ export function checkStudy(study: Study, now: string): Finding[] {
         'The transfer moved while gas was coming off. It says nothing of heat or time; how soft its edges are is left out.',
         'Tack the transfer down, and lift it in one motion.',
       );
-  const days = Math.floor((Date.parse(now) - Date.parse(study.updatedAt)) / 86_400_000);
+  const checks = checksOf(study);
+  const chart = driftOf(checks);
+  const newest = checks.at(-1);
+  if (chart.drifted && newest)
+    add(
+      'drift',
+      'fix',
+      `Prints have drifted: ΔE ${newest.apart.toFixed(1)} from the accepted swatch`,
+      chart.cause ?? '',
+      'Check the plate and the nozzles. If all is well, press three swatches about the recipe and accept it anew.',
+    );
+  if (study.result) {
+    const since = Math.floor((Date.parse(now) - Date.parse(newest?.at ?? study.result.at)) / DAY);
+    if (since > MONTH)
+      add(
+        'check-due',
+        'note',
+        `No check swatch for ${since} days`,
+        'Elements, thermostats, inks and papers drift; a swatch shows it before a customer does.',
+        'Press one by the recipe, and after new ink, paper or element.',
+      );
+  }
+  const days = Math.floor((Date.parse(now) - Date.parse(study.updatedAt)) / DAY);
   if (!study.result && told.length > 0 && days > LAID)
     add(
       'old',

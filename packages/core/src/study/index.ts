@@ -20,6 +20,7 @@ export {
 } from './study.js';
 export { limitsFor, pressuresFor } from './limits.js';
 export { checkStudy } from './check.js';
+export { checksOf } from './drift.js';
 export {
   meritOfSwatch,
   type Proposal,

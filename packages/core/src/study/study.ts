@@ -123,6 +123,9 @@ export const STUDY_CHANGEABLE = [
 ] as const satisfies readonly (keyof Study)[];
 export type StudyChange = Pick<Study, (typeof STUDY_CHANGEABLE)[number] | 'version'>;
 
+/** Blur of an edge that counts as one step of what the eye sees, mm. Our own figure, no published source. */
+export const BLUR_STEP = 0.1;
+
 export const BUDGET_LIMITS = { least: 3, most: 60, usual: 9 };
 
 /** The setting that counts: what was truly reached. */

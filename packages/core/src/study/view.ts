@@ -22,10 +22,8 @@ import {
 } from '../dial/index.js';
 import { bySeverity, type Finding } from '../finding/index.js';
 import { checkStudy } from './check.js';
-import { tells, truly, type Study, type StudySwatch, type SwatchReason } from './study.js';
+import { BLUR_STEP, tells, truly, type Study, type StudySwatch, type SwatchReason } from './study.js';
 
-/** Blur of an edge that counts as one step of what the eye sees, mm. Our own figure, no published source. */
-const BLUR_STEP = 0.1;
 /** What pressing the same again differs by, ΔE, beside the reading itself. Common practice, no published source. */
 const AGAIN = 0.5;
 
@@ -192,7 +190,12 @@ function proposalsOf(study: Study, surface: Surface | null, known: StudyKnown): 
     return fresh.slice(0, Math.min(left, startCount(limits) - done.length));
   }
   if (!surface) return [];
-  const { setting, reason } = nextOf(surface, limits, known.heat);
+  const { setting, reason } = nextOf(
+    surface,
+    limits,
+    known.heat,
+    done.map(({ setting }) => setting),
+  );
   return [{ setting, reason, why: WHY[reason] ?? '' }];
 }
 
@@ -207,10 +210,19 @@ const some = (numbers: readonly number[]): string =>
     ? `swatch ${numbers[0] ?? ''}`
     : `swatches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1) ?? ''}`;
 
+/** A confirming swatch this much worse than foreseen confirms nothing, ΔE. */
+const SHORT = 2.5;
+
+const confirming = (setting: DialSetting): Proposal => ({
+  setting: { ...setting, temperature: Math.round(setting.temperature), dwell: Math.round(setting.dwell) },
+  reason: 'confirm',
+  why: 'The robust setting, once more.',
+});
+
 /** The sentence and the command that move a study on. */
 function actionOf(
   study: Study,
-  view: Pick<StudyView, 'enough' | 'next' | 'robust' | 'chance' | 'gain'>,
+  view: Pick<StudyView, 'enough' | 'next' | 'robust'> & { behind: (swatch: StudySwatch) => number },
   said: (setting: DialSetting) => string,
 ): StudyAction {
   const open = study.swatches.filter(({ spoiled }) => spoiled === null);
@@ -251,26 +263,30 @@ function actionOf(
       command: { kind: 'check' },
     };
   const { robust } = view;
-  const confirmed = open.some(
-    ({ aim, reading, number }) => aim === 'confirm' && (reading !== null || compared.has(number)),
-  );
-  if (confirmed && robust)
-    return {
-      sentence: `Confirmed. Make ${said(robust.setting)} the recipe of ${study.cloth.blankName}.`,
-      label: 'Make it the recipe',
-      command: { kind: 'accept', setting: robust.setting },
-    };
+  const confirmed = open
+    .filter(({ aim, reading, number }) => aim === 'confirm' && (reading !== null || compared.has(number)))
+    .at(-1);
+  if (confirmed) {
+    const short = view.behind(confirmed);
+    return short > SHORT
+      ? {
+          sentence: `Swatch ${confirmed.number} came out ΔE ${short.toFixed(1)} worse than foreseen. Look for what was different, and press ${said(confirmed.setting)} once more.`,
+          label: 'Once more',
+          command: { kind: 'plan', aim: 'confirm', settings: [confirming(confirmed.setting)] },
+        }
+      : {
+          sentence: `Confirmed. Make ${said(confirmed.setting)} the recipe of ${study.cloth.blankName}.`,
+          label: 'Make it the recipe',
+          command: { kind: 'accept', setting: confirmed.setting },
+        };
+  }
   if (robust && (view.enough || view.next.length === 0))
     return {
       sentence: view.enough
         ? `Enough: more swatches would gain less than the eye sees. Press ${said(robust.setting)} once to confirm it.`
         : `All ${study.budget} swatches are pressed. Press ${said(robust.setting)} once to confirm it, or allow more.`,
       label: 'Confirm',
-      command: {
-        kind: 'plan',
-        aim: 'confirm',
-        settings: [{ setting: robust.setting, reason: 'confirm', why: 'The robust setting, once more.' }],
-      },
+      command: { kind: 'plan', aim: 'confirm', settings: [confirming(robust.setting)] },
     };
   const [next] = view.next;
   return {
@@ -323,10 +339,15 @@ export function viewStudy(study: Study, known: StudyKnown, temperature: (celsius
     enough,
     next: enough ? [] : proposalsOf(study, full, known),
   };
+  /** How much worse a swatch came out than the best that is foreseen; 0 where nothing was read off it. */
+  const behind = (swatch: StudySwatch): number => {
+    const merit = meritOfSwatch(study, swatch);
+    return merit === null || !points ? 0 : points.best.merit - merit;
+  };
   return {
     ...base,
     compare: one && other ? { one: one.number, other: other.number } : null,
     findings: bySeverity(checkStudy(study, known.now)),
-    action: actionOf(study, base, sayingOf(study, temperature)),
+    action: actionOf(study, { ...base, behind }, sayingOf(study, temperature)),
   };
 }

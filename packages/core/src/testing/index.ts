@@ -147,5 +147,5 @@ export const sampleArt = (facts: ArtFacts = sampleFacts(), more: Partial<Art> = 
 });
 export { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PREPRESS, PRESS, RECOVER, UNLOAD } from './bench.js';
 export { trialPress } from './dial-trial.js';
-export { pressedCloth, type PressedCloth, pressedColour } from './pressed-cloth.js';
+export { pressedCloth, type PressedCloth, pressedColour, pressedPatches } from './pressed-cloth.js';
 export { FILIP, LONGLEY } from './strd.js';
