@@ -17,6 +17,8 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
   );
   const atPress = await jobId(request, 'Comet-tail socks');
   expect((await request.post(`/api/jobs/${atPress}/plan`)).ok()).toBe(true);
+  const studies = (await (await request.get('/api/studies')).json()) as { id: string; result: unknown }[];
+  const finished = studies.find(({ result }) => result !== null)?.id;
   const places = [
     '/',
     '/jobs',
@@ -27,6 +29,8 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
     '/log',
     '/bench',
     '/recipes',
+    '/studies',
+    `/studies/${finished ?? ''}`,
     ...['blank', 'art', 'sheet', 'stack', 'press', 'inspect'].map((stage) => `/jobs/${cushions ?? ''}/${stage}`),
     `/jobs/${masks ?? ''}/inspect`,
     `/jobs/${atPress}/press`,

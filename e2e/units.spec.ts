@@ -14,7 +14,7 @@ const GIVEN = [
   /Cushion cover,.* 40 cm/,
 ];
 const STAGES = ['blank', 'art', 'sheet', 'stack'] as const;
-const PAGES = ['/', '/jobs', '/bench', '/recipes', '/chart', '/sheets', '/shelf', '/log'] as const;
+const PAGES = ['/', '/jobs', '/bench', '/recipes', '/studies', '/chart', '/sheets', '/shelf', '/log'] as const;
 
 async function inInches(request: APIRequestContext): Promise<void> {
   const { settings } = (await (await request.get('/api/shop')).json()) as Shop;
@@ -48,13 +48,22 @@ test.describe('a shop in inches, °F and psi', () => {
     await inInches(request);
   });
 
-  test('reads nothing in other units, nor a day otherwise than it writes days, on any page', async ({ page }) => {
+  test('reads nothing in other units, nor a day otherwise than it writes days, on any page', async ({
+    page,
+    request,
+  }) => {
     const found: string[] = [];
     for (const path of PAGES) {
       await page.goto(path);
       await expect(page.getByRole('heading').first()).toBeVisible();
       await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
       found.push(...(await strays(page)).map((text) => `${path}: ${text}`));
+    }
+    const studies = (await (await request.get('/api/studies')).json()) as { id: string }[];
+    for (const { id } of studies) {
+      await page.goto(`/studies/${id}`);
+      await expect(page.getByText('Robust')).toBeVisible();
+      found.push(...(await strays(page)).map((text) => `study: ${text}`));
     }
     expect(found).toEqual([]);
   });

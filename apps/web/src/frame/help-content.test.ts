@@ -17,6 +17,8 @@ describe('the help of a screen', () => {
     '/shelf/new',
     '/shop',
     '/recipes',
+    '/studies',
+    '/studies/1',
     '/chart',
     '/log',
     '/guide',

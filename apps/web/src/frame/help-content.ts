@@ -125,6 +125,18 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     },
   },
   {
+    path: /^\/studies/,
+    help: {
+      question: 'Which setting is best for this cloth on this press, and how sure is that?',
+      keys: [['Tab, Enter', 'go to a swatch on the map, and open it']],
+      gestures: [
+        'Click a swatch on the map or in the list for everything that was read off it.',
+        'The darker the map, the better; the green box is the robust setting with all that it forgives.',
+      ],
+      section: 'dial-in',
+    },
+  },
+  {
     path: /^\/(log|recipes|chart)/,
     help: {
       question: 'What worked, and what is spoiled most?',

@@ -2,7 +2,7 @@ import { driftOf } from '../dial/index.js';
 import { checksOf } from './drift.js';
 import { truly, tells, type Study, type StudySwatch } from './study.js';
 import type { Finding, Severity } from '../finding/index.js';
-import { degreesText, temperatureText } from '../units/index.js';
+import { degreesText, lengthText, temperatureText } from '../units/index.js';
 
 /** Settings this near to each other are the same, °C and as a share of the dwell. */
 const SAME = { temperature: 2.5, dwell: 0.06 };
@@ -91,7 +91,7 @@ export function checkStudy(study: Study, now: string): Finding[] {
       add(
         'ghost',
         'note',
-        `Swatch ${number} has a second image, ${reading.ghost.shift.toFixed(1)} mm beside the first`,
+        `Swatch ${number} has a second image, ${lengthText(reading.ghost.shift)} beside the first`,
         'The transfer moved while gas was coming off. It says nothing of heat or time; how soft its edges are is left out.',
         'Tack the transfer down, and lift it in one motion.',
       );
