@@ -62,7 +62,7 @@ test.describe('a shop in inches, °F and psi', () => {
     const studies = (await (await request.get('/api/studies')).json()) as { id: string }[];
     for (const { id } of studies) {
       await page.goto(`/studies/${id}`);
-      await expect(page.getByText('Robust')).toBeVisible();
+      await expect(page.getByText('Robust', { exact: true })).toBeVisible();
       found.push(...(await strays(page)).map((text) => `study: ${text}`));
     }
     expect(found).toEqual([]);

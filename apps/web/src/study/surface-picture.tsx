@@ -261,8 +261,12 @@ export function SurfacePicture({
 
 /** The robust setting with the box of what a day’s work may be off. */
 function Robust({ temperature, dwell, axes }: { temperature: number; dwell: number; axes: Axes }) {
-  const [left, right] = [axes.x(temperature - OFF.temperature), axes.x(temperature + OFF.temperature)];
-  const [top, bottom] = [axes.y(dwell + OFF.dwell), axes.y(Math.max(1, dwell - OFF.dwell))];
+  const across = (x: number) => clamped(x, { least: BOX.left, most: BOX.left + WIDE });
+  const down = (y: number) => clamped(y, { least: BOX.top, most: BOX.top + HIGH });
+  const [left, right] = [across(axes.x(temperature - OFF.temperature)), across(axes.x(temperature + OFF.temperature))];
+  const [top, bottom] = [down(axes.y(dwell + OFF.dwell)), down(axes.y(Math.max(1, dwell - OFF.dwell)))];
+  // Its name stands below it, or above it where there is no room.
+  const name = bottom + 30 < BOX.top + HIGH ? bottom + 22 : top - 16;
   return (
     <g>
       <rect
@@ -275,7 +279,11 @@ function Robust({ temperature, dwell, axes }: { temperature: number; dwell: numb
         stroke="var(--color-green)"
         strokeWidth="3"
       />
-      <HaloText x={(left + right) / 2} y={bottom + 22} size={17}>
+      <HaloText
+        x={clamped((left + right) / 2, { least: BOX.left + 34, most: BOX.left + WIDE - 34 })}
+        y={name}
+        size={17}
+      >
         robust
       </HaloText>
     </g>
