@@ -30,6 +30,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
     '/bench',
     '/recipes',
     '/studies',
+    '/settings',
     `/studies/${finished ?? ''}`,
     ...['blank', 'art', 'sheet', 'stack', 'press', 'inspect'].map((stage) => `/jobs/${cushions ?? ''}/${stage}`),
     `/jobs/${masks ?? ''}/inspect`,

@@ -14,7 +14,18 @@ const GIVEN = [
   /Cushion cover,.* 40 cm/,
 ];
 const STAGES = ['blank', 'art', 'sheet', 'stack'] as const;
-const PAGES = ['/', '/jobs', '/bench', '/recipes', '/studies', '/chart', '/sheets', '/shelf', '/log'] as const;
+const PAGES = [
+  '/',
+  '/jobs',
+  '/bench',
+  '/recipes',
+  '/studies',
+  '/settings',
+  '/chart',
+  '/sheets',
+  '/shelf',
+  '/log',
+] as const;
 
 async function inInches(request: APIRequestContext): Promise<void> {
   const { settings } = (await (await request.get('/api/shop')).json()) as Shop;

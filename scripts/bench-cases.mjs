@@ -18,6 +18,7 @@ import { readPixels } from '../apps/server/dist/art/read-pixels.js';
 import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
 import { writePdf } from '../apps/server/dist/sheet/pdf.js';
 import { facesFor } from '../apps/server/dist/text/faces.js';
+import { dialCases } from './bench-dial.mjs';
 import { pressCases } from './bench-press.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
 
@@ -233,6 +234,7 @@ const CASES = {
       grows: 'with 160² points and the corners',
     };
   },
+  ...dialCases({ milliseconds, seconds, megabytes, often, timed }),
   ...pressCases(DEMO_SHOP, { milliseconds, megabytes, often }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {

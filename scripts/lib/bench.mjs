@@ -127,6 +127,9 @@ export async function bench() {
       'plate',
       'sections',
       'events',
+      'dial-next',
+      'dial-trial',
+      'measure-cloth',
     ])
       rows.push(inOwnProcess(name, work));
     const port = await freePort();

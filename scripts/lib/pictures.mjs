@@ -27,7 +27,7 @@ function asking(url, data) {
 const SETTLES = 900;
 
 /** Every main view, in the order in which a newcomer meets them: its file, its place, what is done there first, and what afterwards. */
-const views = ({ job }) => [
+const views = ({ job, study }) => [
   ['0-today', '/'],
   ['1-blank', `/jobs/${job('Orbit bottle sleeves')}/blank`],
   ['2-art', `/jobs/${job('Orbit bottle sleeves')}/art`],
@@ -72,11 +72,7 @@ const views = ({ job }) => [
       await page.keyboard.press('Control+z');
     },
   ],
-  [
-    '12-print-card',
-    `/jobs/${job('Comet-tail socks')}/sheet`,
-    (page) => page.getByRole('button', { name: 'Print…' }).click(),
-  ],
+  ['12-dial-in', `/studies/${study}`],
   ['13-shop', '/shop'],
   ['14-press-check', '/shop', (page) => page.getByRole('button', { name: 'Check it: Back press' }).click()],
   ['18-recipes', '/recipes'],
@@ -137,7 +133,8 @@ export async function pictures(words) {
         if (!same[0]) throw new Error(`nothing here is called ${name}`);
         return same[0].id;
       };
-      const there = { job: named(jobs), press: named(presses) };
+      const study = (await ask('studies')).find(({ result }) => result !== null)?.id;
+      const there = { job: named(jobs), press: named(presses), study };
       const context = await browser.newContext({ viewport: SIZE, serviceWorkers: 'block' });
       // As whoever works here sees them, not as a newcomer does.
       await context.addInitScript(`localStorage.setItem('kanga.met', 'all')`);

@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Blank } from '@kanga/core/blank';
 import type { RunPlan } from '@kanga/core/job';
 import { readCells } from '@kanga/core/measure';
@@ -10,6 +13,7 @@ import type { JobSummary } from '@kanga/contract/job';
 import type { NewStudy } from '@kanga/contract/study';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
+import { say } from './pdf-reading.js';
 import { pressedThrough } from './test-bench.js';
 import { useServer } from './test-server.js';
 
@@ -83,6 +87,21 @@ async function begin(change: Partial<NewStudy> = {}): Promise<Study> {
 }
 const swatchesOf = async (study: Study, first: number, swatches: object[]) =>
   server.ask<Study>('POST', `studies/${study.id}/swatches`, { first, swatches });
+
+describe('the settings sheet', () => {
+  it('names every blank of the shelf in the shop’s units, as poppler reads it', async () => {
+    const answer = await fetch(`${server.url}/api/settings-sheet`);
+    expect(answer.headers.get('content-type')).toContain('application/pdf');
+    const file = join(mkdtempSync(join(tmpdir(), 'kanga-sheet-')), 'sheet.pdf');
+    writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+    const text = say('pdftotext', '-layout', file, '-');
+    const { body: blanks } = await server.ask<Blank[]>('GET', 'blanks');
+    const words = text.replaceAll(/\s+/g, ' ');
+    for (const { name, archived } of blanks) if (!archived) expect(words).toContain(name.slice(0, 20));
+    expect(words).toMatch(/\d+ °C/);
+    expect(words).toContain('chart, to be tried');
+  });
+});
 
 describe('studies', () => {
   it('the demo shop has one that is finished and one under way', async () => {

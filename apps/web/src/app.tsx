@@ -79,6 +79,10 @@ export const router = createBrowserRouter([
       { path: '/studies', lazy: async () => ({ Component: (await import('./study/studies.js')).Studies }) },
       { path: '/studies/:id', lazy: async () => ({ Component: (await import('./study/study-page.js')).StudyPage }) },
       { path: '/recipes', lazy: async () => ({ Component: (await import('./recipe/recipes.js')).Recipes }) },
+      {
+        path: '/settings',
+        lazy: async () => ({ Component: (await import('./recipe/settings-page.js')).SettingsPage }),
+      },
       { path: '/chart', lazy: async () => ({ Component: (await import('./recipe/chart.js')).ChartPage }) },
       { path: '/sheets', lazy: async () => ({ Component: (await import('./sheet/gang.js')).GangPage }) },
       { path: '/p/:number/:piece', lazy: async () => ({ Component: (await import('./job/piece-door.js')).PieceDoor }) },

@@ -3,5 +3,9 @@ import { BlankController } from './blank.controller.js';
 import { BlankRepository } from './blank.repository.js';
 import { BlankService } from './blank.service.js';
 
-@Module({ controllers: [BlankController], providers: [BlankService, BlankRepository], exports: [BlankRepository, BlankService] })
+@Module({
+  controllers: [BlankController],
+  providers: [BlankService, BlankRepository],
+  exports: [BlankRepository, BlankService],
+})
 export class BlankModule {}

@@ -1,17 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { BUILT_IN_BLANKS } from '@kanga/core/blank';
+import { BUILT_IN_BLANKS, type Family } from '@kanga/core/blank';
 import { USUAL_WANTS, type DialLimits } from '@kanga/core/dial';
 import type { SwatchAim } from '@kanga/core/study';
 import type { Shop } from '@kanga/contract/shop';
 import { StudyRepository, StudyService } from '../study/index.js';
-import { BLANK } from './shop-data.js';
 import { demoReading, type DemoCloth } from './study-looks.js';
 
 const DAY = 24 * 3_600_000;
 
 interface DemoStudy {
-  blank: keyof typeof BLANK;
+  family: Family;
   press: number;
   cloth: DemoCloth;
   limits: DialLimits;
@@ -31,7 +30,7 @@ const limits = (least: number, most: number, shortest: number, longest: number):
 /** One study that is finished, with three months of check swatches, and one that is under way. */
 const STUDIES: readonly DemoStudy[] = [
   {
-    blank: 'bag',
+    family: 'performance',
     press: 0,
     cloth: { uptake: 0.055, fading: 0.0022, browning: 0.05 },
     limits: limits(172, 210, 25, 115),
@@ -50,7 +49,7 @@ const STUDIES: readonly DemoStudy[] = [
     accepted: 6,
   },
   {
-    blank: 'mask',
+    family: 'mask',
     press: 1,
     cloth: { uptake: 0.07, fading: 0.003, browning: 0.08 },
     limits: limits(170, 206, 20, 100),
@@ -77,7 +76,7 @@ export class DemoStudies {
   }
 
   private async one(demo: DemoStudy, shop: Shop): Promise<void> {
-    const blank = BUILT_IN_BLANKS[BLANK[demo.blank]];
+    const blank = BUILT_IN_BLANKS.find(({ family }) => family === demo.family);
     const [press, media] = [shop.presses[demo.press], shop.media[0]];
     if (!blank || !press || !media) return;
     const id = randomUUID();

@@ -7,10 +7,11 @@ import { ShopModule } from '../shop/index.js';
 import { CardService } from './card.service.js';
 import { PlanController, ProvenController } from './plan.controller.js';
 import { PlanService } from './plan.service.js';
+import { SettingsSheetController } from './settings-sheet.controller.js';
 
 @Module({
   imports: [BlankModule, JobModule, LiveModule, RunModule, ShopModule],
-  controllers: [PlanController, ProvenController],
+  controllers: [PlanController, ProvenController, SettingsSheetController],
   providers: [PlanService, CardService],
 })
 export class StackModule {}

@@ -20,6 +20,7 @@ describe('the help of a screen', () => {
     '/studies',
     '/studies/1',
     '/chart',
+    '/settings',
     '/log',
     '/guide',
   ])('at %s asks its one question, and leads to a section that the guide has', (path) => {

@@ -137,7 +137,7 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     },
   },
   {
-    path: /^\/(log|recipes|chart)/,
+    path: /^\/(log|recipes|chart|settings)/,
     help: {
       question: 'What worked, and what is spoiled most?',
       keys: [],

@@ -4,7 +4,7 @@ export { Empty } from './empty.js';
 export { Findings, Notes } from './findings.js';
 export type { FindingAction } from './finding-details.js';
 export { Group } from './group.js';
-export { DecisionFact, Fact } from './ledger.js';
+export { DecisionFact, Fact, shortSource } from './ledger.js';
 export { Line } from './line.js';
 export { DULL, MotifBand, VIVID } from './motif.js';
 export { findingOf } from './problem-finding.js';

@@ -54,7 +54,7 @@ function sourceText(source: Source, day: (moment: string) => string): string {
 }
 
 /** A source in so few words that it stands under its value. */
-const shortSource = (source: Source, day: (moment: string) => string): string =>
+export const shortSource = (source: Source, day: (moment: string) => string): string =>
   source.kind === 'proven on this press'
     ? `Proven here, ${formatTimes(source.times)}`
     : source.kind === 'proven on like goods'

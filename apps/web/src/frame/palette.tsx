@@ -13,6 +13,7 @@ const PLACES = [
   ['Shop and settings', '/shop'],
   ['Recipe book', '/recipes'],
   ['Dial-in: the best settings from few swatches', '/studies'],
+  ['Settings sheet for the wall', '/settings'],
   ['Reference chart', '/chart'],
   ['Log of pressings', '/log'],
 ] as const;

@@ -94,6 +94,14 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
               <span className="text-[14px] text-soft">
                 since {print.day(recipe.at)}
                 {recipe.by !== null && `, ${recipe.by}`}
+                {recipe.studyId !== undefined && (
+                  <>
+                    {' · '}
+                    <Link to={`/studies/${recipe.studyId}`} className="text-cyan underline">
+                      its study
+                    </Link>
+                  </>
+                )}
               </span>
             </>
           ) : (
@@ -162,6 +170,9 @@ export function Recipes() {
             >
               Print
             </Button>
+            <Link to="/settings" className="text-cyan underline">
+              Settings sheet
+            </Link>
             <Link to="/chart" className="text-cyan underline">
               Reference chart
             </Link>

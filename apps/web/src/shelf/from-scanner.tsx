@@ -24,7 +24,9 @@ export function FromScanner({
   const [busy, setBusy] = useState<string | null>(null);
   if (!glass.data) return null;
   // Pressed cloth is no outline.
-  const items = glass.data.items.flatMap((item) => (item.subject === 'cloth' ? [] : { ...item, subject: item.subject }));
+  const items = glass.data.items.flatMap((item) =>
+    item.subject === 'cloth' ? [] : { ...item, subject: item.subject },
+  );
   const scan = async (item: (typeof items)[number]) => {
     setBusy(item.id);
     const query = { item: item.id, ppi: String(glass.data.ppi.includes(ppi) ? ppi : 300) };

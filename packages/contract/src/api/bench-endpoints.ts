@@ -81,5 +81,9 @@ export const BENCH_ENDPOINTS = {
     answer: happenedSchema,
   },
   outcomes: { summary: 'What came of the runs of so many days', query: outcomesQuerySchema, answer: outcomesSchema },
+  settingsSheet: {
+    summary: 'The settings of all goods on all presses, a sheet for the wall',
+    answer: 'application/pdf',
+  },
   proven: { summary: 'Settings that were pressed in this shop, and what came of them', answer: list(provenSchema) },
 } satisfies Descriptions;

@@ -88,6 +88,7 @@ export const ROUTES = {
   addEvents: act('/api/jobs/{id}/events'),
   outcomes: get('/api/outcomes'),
   proven: get('/api/proven'),
+  settingsSheet: get('/api/settings-sheet'),
   prints: get('/api/prints'),
   addPrint: make('/api/prints'),
   print: get('/api/prints/{id}'),

@@ -31,6 +31,7 @@ export { type Known, type Overrides, type PressSettings, proposeSettings, SETTIN
 export { STEP_KINDS, type StepKind } from './step-facts.js';
 export type { Sheets, Step, StepPlace, StepsAsked } from './step.js';
 export { stepsOf } from './steps.js';
+export { settingsRows, type SettingsRow } from './settings-sheet.js';
 export { unsuited } from './suits.js';
 export { wayUpOf } from './way-up.js';
 export { bedPicture, stackPicture } from './picture.js';
