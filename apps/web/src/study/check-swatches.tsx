@@ -86,7 +86,7 @@ export function CheckSwatches({ session, onClose }: { session: StudySession; onC
       )}
       {result && (
         <form
-          className="grid gap-1"
+          className="space-y-1"
           onSubmit={(event) => {
             event.preventDefault();
             void change(() =>

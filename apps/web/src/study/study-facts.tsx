@@ -106,7 +106,7 @@ export function StudyFacts({
                   <svg width="30" height="30" viewBox="-16 -16 32 32" aria-hidden>
                     <SwatchTile swatch={swatch} size={28} />
                   </svg>
-                  <span className="figures flex-1">
+                  <span className="figures flex-1 whitespace-nowrap">
                     {print.temperature(temperature)}, {Math.round(dwell)} s
                   </span>
                   <span className="text-[14px] text-soft">

@@ -144,7 +144,7 @@ export function SurfacePicture({
         )) *
       size;
     const part = (values: Float64Array) => Array.from(values.slice(at, at + size));
-    const best = Math.max(...merit);
+    const best = view?.best?.merit ?? 0;
     const values = part(merit);
     const good = part(worst).map((value) => value - (best - FORGIVES));
     return {
@@ -155,10 +155,11 @@ export function SurfacePicture({
       unknown: areasOf(surface, part(doubt), UNKNOWN, axes),
       forgiving: areasOf(surface, good, 0, axes),
     };
-  }, [surface, slice, axes]);
+  }, [surface, view?.best?.merit, slice, axes]);
   const here = (setting: { pressure: string; prePress: number }) =>
     setting.pressure === slice.pressure && Math.abs(setting.prePress - slice.prePress) < 0.5;
-  const swatches = study.swatches.filter(({ setting }) => here(setting));
+  // Check swatches lie on the recipe, and would hide what led to it.
+  const swatches = study.swatches.filter(({ setting, aim }) => here(setting) && aim !== 'check');
   // What was pressed a little beyond the limits stands at their edge.
   const point = (setting: { temperature: number; dwell: number }) => ({
     x: clamped(axes.x(setting.temperature), { least: BOX.left, most: BOX.left + WIDE }),
@@ -176,20 +177,25 @@ export function SurfacePicture({
         <pattern id="unknown" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="9" stroke="var(--color-key)" strokeOpacity="0.28" strokeWidth="2" />
         </pattern>
+        <clipPath id="within">
+          <rect x={BOX.left} y={BOX.top} width={WIDE} height={HIGH} />
+        </clipPath>
       </defs>
       <rect x={BOX.left} y={BOX.top} width={WIDE} height={HIGH} fill={drawn ? BANDS[0]?.fill : 'var(--color-ground)'} />
-      {drawn?.bands.map(({ fill, d }, i) => d !== '' && <path key={i} d={d} fill={fill} />)}
-      {drawn && <path d={drawn.unknown} fill="url(#unknown)" />}
-      {drawn && (
-        <path
-          d={drawn.forgiving}
-          fill="none"
-          stroke="var(--color-green)"
-          strokeWidth="3"
-          strokeDasharray="2 6"
-          strokeLinecap="round"
-        />
-      )}
+      <g clipPath="url(#within)">
+        {drawn?.bands.map(({ fill, d }, i) => d !== '' && <path key={i} d={d} fill={fill} />)}
+        {drawn && <path d={drawn.unknown} fill="url(#unknown)" />}
+        {drawn && (
+          <path
+            d={drawn.forgiving}
+            fill="none"
+            stroke="var(--color-green)"
+            strokeWidth="3"
+            strokeDasharray="2 6"
+            strokeLinecap="round"
+          />
+        )}
+      </g>
       <rect
         x={BOX.left}
         y={BOX.top}

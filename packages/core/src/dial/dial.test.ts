@@ -99,14 +99,33 @@ describe('the surface', () => {
   });
   it('the robust setting is no worse in the worst case than the best one', () => {
     const { best, robust, worst } = pointsOf(surface, { coolest: -3, hottest: 4 });
-    expect(robust.worst).toBeGreaterThanOrEqual(Math.max(...worst) - 0.5);
-    expect(robust.setting.dwell).toBeLessThanOrEqual(surface.settings[topOf(worst)]?.dwell ?? 0);
+    const steadiest = topOf(worst, surface.able);
+    expect(robust.worst).toBeGreaterThanOrEqual((worst[steadiest] ?? 0) - 0.5);
+    expect(robust.setting.dwell).toBeLessThanOrEqual(surface.settings[steadiest]?.dwell ?? 0);
+    expect([best, robust].every(({ setting }) => isWithin(setting, limits))).toBe(true);
     expect(best.merit).toBeGreaterThanOrEqual(robust.merit);
     expect(worst.every((value, g) => value <= (surface.merit[g] ?? 0) + 1e-9)).toBe(true);
   });
+  it('sees that a setting at a limit may slip beyond it', () => {
+    // Best at the hottest that is allowed, and a cliff behind it: the robust one keeps away from the edge.
+    const cliff = (temperature: number, dwell: number) =>
+      swatch(temperature, dwell, 28 - Math.max(0, 205 - temperature) * 0.05, Math.exp((temperature - 205) / 4));
+    const pressed = [
+      cliff(180, 60),
+      cliff(190, 60),
+      cliff(200, 60),
+      cliff(204, 40),
+      cliff(205, 90),
+      cliff(206, 60),
+      cliff(212, 60),
+    ];
+    const narrow = { ...limits, temperature: { least: 170, most: 205 } };
+    const found = surfaceOf(pressed, narrow, USUAL_WANTS);
+    expect(pointsOf(found).robust.setting.temperature).toBeLessThan(203);
+  });
   it('says something of no swatch at all: what is usual', () => {
     const nothing = surfaceOf([], limits, USUAL_WANTS);
-    const best = nothing.settings[topOf(nothing.merit)];
+    const best = nothing.settings[topOf(nothing.merit, nothing.able)];
     expect(isWithin(best ?? at(0, 0), limits)).toBe(true);
     expect(chanceOfBetter(nothing, 1)).toBeGreaterThan(0.5);
   });

@@ -30,6 +30,7 @@ export function equalSetting(from: Surface, setting: DialSetting, to: Surface): 
   let best = 0;
   let least = Infinity;
   to.settings.forEach(({ dwell }, g) => {
+    if (to.able[g] !== 1) return;
     // A second more has to be worth something: a hundredth of what the eye sees.
     const cost = apart(g) + dwell * 0.004;
     if (cost < least) [best, least] = [g, cost];

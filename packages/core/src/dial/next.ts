@@ -62,12 +62,12 @@ export function startOf(limits: DialLimits): DialSetting[] {
 
 /** The mean of how much better each setting may be than the one that is taken now, ΔE: expected improvement (Jones, Schonlau and Welch 1998) over likely surfaces. O(drawn · grid). */
 export function gains(surface: Surface): Float64Array {
-  const best = topOf(surface.merit);
+  const best = topOf(surface.merit, surface.able);
   const out = new Float64Array(surface.settings.length);
   for (const one of surface.likely) {
     const now = nth(one, best);
     for (let g = 0; g < out.length; g++) {
-      const gain = (one[g] ?? 0) - now;
+      const gain = surface.able[g] === 1 ? (one[g] ?? 0) - now : 0;
       if (gain > 0) out[g] = (out[g] ?? 0) + gain / surface.likely.length;
     }
   }
@@ -103,7 +103,7 @@ export function nextOf(
   });
   const most = nth(gain, topOf(gain));
   const informative = most < PROMISING;
-  const value = informative ? surface.doubt : gain;
+  const value = informative ? surface.doubt.map((doubt, g) => (surface.able[g] === 1 ? doubt : 0)) : gain;
   const top = nth(value, topOf(value));
   const able = [...value.keys()].filter((g) => nth(value, g) >= NEARLY * top);
   const cooling = (g: number) => Math.max(0, (plate ?? -Infinity) - (surface.settings[g]?.temperature ?? 0));
@@ -118,8 +118,8 @@ export function nextOf(
 
 /** How likely it is that some setting is better than the one that is taken now by more than `step` ΔE. */
 export function chanceOfBetter(surface: Surface, step: number): number {
-  const best = topOf(surface.merit);
-  const better = surface.likely.filter((one) => nth(one, topOf(one)) - nth(one, best) > step);
+  const best = topOf(surface.merit, surface.able);
+  const better = surface.likely.filter((one) => nth(one, topOf(one, surface.able)) - nth(one, best) > step);
   return better.length / surface.likely.length;
 }
 

@@ -70,14 +70,12 @@ export function pointsOf(
     merit: nth(surface.merit, at),
     worst: nth(worst, at),
   });
-  const most = nth(worst, topOf(worst));
+  const steadiest = topOf(worst, surface.able);
+  const most = nth(worst, steadiest);
   const robust = [...worst.keys()]
-    .filter((g) => nth(worst, g) >= most - UNSEEN)
-    .reduce(
-      (a, g) => ((surface.settings[g]?.dwell ?? 0) < (surface.settings[a]?.dwell ?? 0) - 0.5 ? g : a),
-      topOf(worst),
-    );
-  return { best: point(topOf(surface.merit)), robust: point(robust), worst };
+    .filter((g) => surface.able[g] === 1 && nth(worst, g) >= most - UNSEEN)
+    .reduce((a, g) => ((surface.settings[g]?.dwell ?? 0) < (surface.settings[a]?.dwell ?? 0) - 0.5 ? g : a), steadiest);
+  return { best: point(topOf(surface.merit, surface.able)), robust: point(robust), worst };
 }
 
 /** A setting whose worst case is within this of its best forgives what is off, ΔE; one whose doubt is more than that is not known. */

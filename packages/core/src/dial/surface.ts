@@ -11,7 +11,7 @@ import {
   type Slips,
   type Swatch,
 } from './posterior.js';
-import { placeOf, type DialLimits, type DialSetting } from './setting.js';
+import { isWithin, placeOf, type DialLimits, type DialSetting } from './setting.js';
 import { meritOf, weightsOf, type Wants } from './wants.js';
 
 // Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
@@ -29,6 +29,8 @@ export interface Grid {
 export interface Surface {
   grid: Grid;
   settings: DialSetting[];
+  /** 1 where a setting lies within the limits; the fringe beyond them is only what a slip may lead to. */
+  able: Uint8Array;
   /** How good, ΔE: the mean of what is likely, and how sure it is. */
   merit: Float64Array;
   /** The spread of its difference from the best one. */
@@ -48,13 +50,24 @@ const spaced = (least: number, most: number, step: number, between: (a: number, 
   return most - least < 0.5 ? [least] : Array.from({ length: count }, (_, i) => between(least, most, i / (count - 1)));
 };
 
-/** The settings on which a study is looked at: every 2 to 3 °C, and dwells by equal shares. */
+/** How far the grid reaches beyond the limits, °C and s: what is pressed at a limit may slip as far. */
+const FRINGE = { temperature: 9, dwell: 4 };
+
+/** The settings on which a study is looked at: every 2 to 3 °C, and dwells by equal shares, with one step of fringe all round. */
 export function gridOf({ temperature, dwell, pressures, prePresses }: DialLimits): Grid {
   const heats = min(20, max(4, (temperature.most - temperature.least) / 2.5));
   const times = min(18, max(4, log(dwell.most / dwell.least) * 10));
   return {
-    temperatures: spaced(temperature.least, temperature.most, heats, (a, b, s) => a + (b - a) * s),
-    dwells: spaced(dwell.least, dwell.most, times, (a, b, s) => a * (b / a) ** s),
+    temperatures: [
+      temperature.least - FRINGE.temperature,
+      ...spaced(temperature.least, temperature.most, heats, (a, b, s) => a + (b - a) * s),
+      temperature.most + FRINGE.temperature,
+    ],
+    dwells: [
+      max(2, dwell.least - FRINGE.dwell),
+      ...spaced(dwell.least, dwell.most, times, (a, b, s) => a * (b / a) ** s),
+      dwell.most + FRINGE.dwell,
+    ],
     pressures: [...pressures],
     prePresses: [...prePresses],
   };
@@ -158,18 +171,20 @@ export function surfaceOf(
     { length: size },
     (_, g) => likely.reduce((sum, one) => sum + nth(one, g), 0) / DRAWN,
   );
-  const best = topOf(merit);
+  const able = Uint8Array.from(settings, (setting) => (isWithin(setting, limits) ? 1 : 0));
+  const best = topOf(merit, able);
   const doubt = Float64Array.from({ length: size }, (_, g) => {
     const mean = nth(merit, g) - nth(merit, best);
     const squares = likely.reduce((sum, one) => sum + (nth(one, g) - nth(one, best) - mean) ** 2, 0);
     return sqrt(squares / DRAWN);
   });
-  return { grid, settings, merit, doubt, channels, likely };
+  return { grid, settings, able, merit, doubt, channels, likely };
 }
 
-/** Where the largest of many numbers stands. */
-export function topOf(values: ArrayLike<number>): number {
-  let top = 0;
-  for (let i = 1; i < values.length; i++) if (nth(values, i) > nth(values, top)) top = i;
-  return top;
+/** Where the largest of many numbers stands, among those that are `able`; left out: all are. */
+export function topOf(values: ArrayLike<number>, able?: Uint8Array): number {
+  let top = -1;
+  for (let i = 0; i < values.length; i++)
+    if ((!able || able[i] === 1) && (top < 0 || nth(values, i) > nth(values, top))) top = i;
+  return max(0, top);
 }

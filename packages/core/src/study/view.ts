@@ -324,6 +324,7 @@ export function viewStudy(study: Study, known: StudyKnown, temperature: (celsius
     points && {
       grid: full.grid,
       settings: full.settings,
+      able: full.able,
       merit: full.merit,
       doubt: full.doubt,
       channels: full.channels,

@@ -167,7 +167,7 @@ export class TrialPress {
       const surface = surfaceOf(pressed, TRIAL_LIMITS, WANTS, { seed });
       taken.push({
         pressed: pressed.length,
-        regret: this.regret(surface.settings[topOf(surface.merit)] as DialSetting),
+        regret: this.regret(surface.settings[topOf(surface.merit, surface.able)] as DialSetting),
         enough: isEnough(surface, pressed.length, TRIAL_LIMITS),
       });
       if (pressed.length >= swatches) return taken;
