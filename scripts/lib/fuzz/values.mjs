@@ -47,7 +47,9 @@ export const hostile = fc.oneof(
 );
 
 const range = (rules, least, most) => {
-  const arg = (name) => rules.find((rule) => rule.name === name)?.args?.limit;
+  // A limit may stand in another field: that is not told here.
+  const arg = (name) =>
+    rules.map((rule) => (rule.name === name ? rule.args?.limit : undefined)).find((limit) => typeof limit === 'number');
   return { min: arg('min') ?? arg('greater') ?? least, max: arg('max') ?? arg('less') ?? most };
 };
 

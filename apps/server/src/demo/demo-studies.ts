@@ -118,11 +118,17 @@ export class DemoStudies {
     });
     const accepted = demo.pressed[demo.accepted ?? -1];
     if (!accepted) return;
-    const [temperature, dwell] = accepted;
+    const [temperature, dwell, , daysAgo] = accepted;
     await this.service.accept(id, {
       recipeId: randomUUID(),
       setting: { temperature, dwell, pressure: 'medium', prePress: 10 },
       by: 'Wren',
+    });
+    // It was accepted when it was confirmed, not when the demo was loaded.
+    const at = new Date(Date.now() - daysAgo * DAY + 3_600_000).toISOString();
+    await this.studies.transaction(async (trx) => {
+      const kept = await this.studies.find(id, trx, true);
+      if (kept?.body.result) await this.studies.save(id, { ...kept.body, result: { ...kept.body.result, at } }, trx);
     });
   }
 }

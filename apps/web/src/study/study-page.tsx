@@ -13,7 +13,8 @@ import { Measure } from './measure.js';
 import { PrintTargets } from './print-targets.js';
 import { StudyFacts } from './study-facts.js';
 import { StudySettings } from './study-settings.js';
-import { SurfaceKey, SurfacePicture } from './surface-picture.js';
+import { SurfaceKey } from './surface-key.js';
+import { SurfacePicture } from './surface-picture.js';
 import { useStudy } from './use-study.js';
 
 type Open = 'measure' | 'compare' | 'by hand' | 'cloth' | 'print' | 'settings' | 'check' | null;

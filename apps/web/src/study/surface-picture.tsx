@@ -6,21 +6,12 @@ import { truly, type Study, type StudySwatch, type StudyView, type SurfaceShown 
 import { clamped, formatDuration } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { HaloText } from '../draw/index.js';
+import { BANDS } from './bands.js';
 import { SwatchTile } from './swatch-tile.js';
 
 /** The picture in its own units, with room for what stands at its edges. */
 const BOX = { width: 1000, height: 640, left: 84, right: 44, top: 34, bottom: 58 };
 const [WIDE, HIGH] = [BOX.width - BOX.left - BOX.right, BOX.height - BOX.top - BOX.bottom];
-
-/** How far behind the best, ΔE: each band is duller than the one before. */
-const BANDS = [
-  { behind: Infinity, fill: 'var(--color-paint-pale)' },
-  { behind: 8, fill: 'color-mix(in srgb, var(--color-cyan-dull) 40%, var(--color-paint-pale))' },
-  { behind: 4, fill: 'var(--color-cyan-dull)' },
-  { behind: 2, fill: 'color-mix(in srgb, var(--color-cyan) 55%, var(--color-cyan-dull))' },
-  { behind: 1, fill: 'var(--color-cyan)' },
-];
-const KEY = ['as good as the eye sees', 'within ΔE 2', 'within ΔE 4', 'within ΔE 8', 'further off'];
 
 interface Axes {
   x: (celsius: number) => number;
@@ -333,25 +324,3 @@ function SwatchMark({
     </g>
   );
 }
-
-/** What the bands and marks mean. */
-export const SurfaceKey = () => (
-  <ul className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[14px] text-soft">
-    {BANDS.toReversed().map(({ fill }, i) => (
-      <li key={i} className="flex items-center gap-1.5">
-        <i aria-hidden className="inline-block h-3.5 w-5 border border-edge" style={{ background: fill }} />
-        {KEY[i]}
-      </li>
-    ))}
-    <li className="flex items-center gap-1.5">
-      <i aria-hidden className="inline-block h-3.5 w-5 border-2 border-dotted border-green" />
-      forgives
-    </li>
-    <li className="flex items-center gap-1.5">
-      <svg width="20" height="14" aria-hidden>
-        <rect width="20" height="14" fill="url(#unknown)" stroke="var(--color-edge)" />
-      </svg>
-      not known
-    </li>
-  </ul>
-);
