@@ -20,7 +20,7 @@ import {
   useShop,
 } from '../data/index.js';
 import { Choice, Dialog, FormFoot, ParsedField, Select } from '../ui/index.js';
-import { StudyFields, type StudyWords } from './study-fields.js';
+import { StudyFields, targetsOf, type StudyWords } from './study-fields.js';
 
 const shorter = (text: string): string => text.split(',')[0] ?? text;
 
@@ -43,6 +43,7 @@ export function NewStudyDialog({ onClose }: { onClose: () => void }) {
   const floor = useFloor();
   const by = useOperator();
   const blanks = useSuspenseQuery(blanksQuery).data.filter((blank) => !blank.archived && !isHardGoods(blank.family));
+  const targets = targetsOf(useQuery(studiesQuery).data ?? []);
   const kept = useQuery(testClothQuery).data ?? [];
   const [blankId, setBlankId] = useState(blanks[0]?.id ?? '');
   const blank = blanks.find(({ id }) => id === blankId) ?? blanks[0];
@@ -143,6 +144,7 @@ export function NewStudyDialog({ onClose }: { onClose: () => void }) {
           <StudyFields
             words={shown}
             pressures={pressuresFor(blank)}
+            targets={targets}
             onChange={(change) => {
               setWords((before) => ({ of: key, change: { ...(before.of === key ? before.change : {}), ...change } }));
             }}

@@ -1,11 +1,36 @@
 import type { PressureLevel } from '@kanga/core/blank';
 import { WEIGHTS, type DialLimits, type Wants, type Weight } from '@kanga/core/dial';
-import { BUDGET_LIMITS, STUDY_SCHOOLS, type StudyChange } from '@kanga/core/study';
+import { BUDGET_LIMITS, STUDY_SCHOOLS, type Study, type StudyChange } from '@kanga/core/study';
 import { capitalised, formatDuration, parseDuration, parseNumber, parseTemperature } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
-import { Check, Choice, ParsedField, TextField } from '../ui/index.js';
+import { Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
 
 export type StudyWords = Omit<StudyChange, 'version'>;
+
+/** Something measured that may be matched, with its name. */
+export interface MatchTarget {
+  label: string;
+  strength: number;
+  yellowing: number;
+}
+const FREE = 'free';
+const targetValue = (target: { strength: number; yellowing: number } | null): string =>
+  target ? `${target.strength.toFixed(2)} ${target.yellowing.toFixed(2)}` : FREE;
+
+/** The swatches that studies were confirmed by: what another press or paper may be asked to look like. */
+export const targetsOf = (studies: readonly Study[]): MatchTarget[] =>
+  studies.flatMap(({ name, swatches }) => {
+    const confirmed = swatches.filter(({ aim, reading }) => aim === 'confirm' && reading !== null).at(-1);
+    return confirmed?.reading
+      ? [
+          {
+            label: `the recipe of ${name}`,
+            strength: confirmed.reading.strength.value,
+            yellowing: confirmed.reading.yellowing.value,
+          },
+        ]
+      : [];
+  });
 
 const AIMS: [Exclude<keyof Wants, 'target'>, string][] = [
   ['colour', 'Strong colour'],
@@ -20,11 +45,14 @@ const PRE_PRESSES = [0, 10, 20];
 export function StudyFields({
   words,
   pressures,
+  targets,
   onChange,
 }: {
   words: StudyWords;
   /** The levels that the blank allows. */
   pressures: readonly PressureLevel[];
+  /** What may be matched. */
+  targets: readonly MatchTarget[];
   onChange: (change: Partial<StudyWords>) => void;
 }) {
   const print = usePrint();
@@ -112,6 +140,25 @@ export function StudyFields({
             }}
           />
         ))}
+        {targets.length > 0 && (
+          <Select
+            label="As strong as"
+            value={targetValue(wants.target)}
+            options={[
+              { value: FREE, label: 'it can be' },
+              ...targets.map(({ label, strength, yellowing }) => ({
+                value: targetValue({ strength, yellowing }),
+                label,
+              })),
+            ]}
+            onChange={(value) => {
+              const found = targets.find((one) => targetValue(one) === value);
+              onChange({
+                wants: { ...wants, target: found ? { strength: found.strength, yellowing: found.yellowing } : null },
+              });
+            }}
+          />
+        )}
       </fieldset>
       <ParsedField
         label="Swatches at most"

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { PRESSURES } from '@kanga/core/blank';
 import { pressuresFor } from '@kanga/core/study';
-import { blanksQuery, call } from '../data/index.js';
+import { blanksQuery, call, studiesQuery } from '../data/index.js';
 import { Dialog, FormFoot, TextField } from '../ui/index.js';
-import { StudyFields, type StudyWords } from './study-fields.js';
+import { StudyFields, targetsOf, type StudyWords } from './study-fields.js';
 import type { StudySession } from './use-study.js';
 
 /** What a study looks for, changed while it runs: everything is worked out anew. */
@@ -12,6 +12,7 @@ export function StudySettings({ session, onClose }: { session: StudySession; onC
   const { study, change, busy, problem } = session;
   const { name, limits, budget, wants, school, turns, version } = study;
   const [words, setWords] = useState<StudyWords>({ name, limits, budget, wants, school, turns });
+  const targets = targetsOf((useQuery(studiesQuery).data ?? []).filter(({ id }) => id !== study.id));
   const blank = useSuspenseQuery(blanksQuery).data.find(({ id }) => id === study.cloth.blankId);
   return (
     <Dialog
@@ -44,6 +45,7 @@ export function StudySettings({ session, onClose }: { session: StudySession; onC
         <StudyFields
           words={words}
           pressures={blank ? pressuresFor(blank) : PRESSURES}
+          targets={targets}
           onChange={(part) => {
             setWords((before) => ({ ...before, ...part }));
           }}

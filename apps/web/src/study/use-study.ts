@@ -59,6 +59,7 @@ export function useStudy(id: string) {
     () => ({
       plate: plateOf(press),
       heat,
+      warmUp: press?.warmUp ?? 900,
       like: likeOf(study, studies ?? [], blanks ?? []),
     }),
     [press, heat, study, studies, blanks],

@@ -14,9 +14,10 @@ import {
   type StudyKnown,
   type StudySwatch,
 } from './index.js';
+import { waitFor } from './wait.js';
 
 const NOW = '2026-11-20T09:00:00.000Z';
-const known: StudyKnown = { plate: { coolest: -2, hottest: 3 }, heat: null, like: null, now: NOW };
+const known: StudyKnown = { plate: { coolest: -2, hottest: 3 }, heat: 190, warmUp: 900, like: null, now: NOW };
 const celsius = (value: number) => `${Math.round(value)} °C`;
 const at = (temperature: number, dwell: number): DialSetting => ({
   temperature,
@@ -225,6 +226,26 @@ describe('what is the matter with a study', () => {
     expect(codes(steady, '2027-01-20T09:00:00.000Z')).toEqual(['study.check-due']);
     const drifted = study([confirm, check(readingAt(172, 30), '2026-12-20T09:00:00.000Z')], { result });
     expect(codes(drifted, '2026-12-21T09:00:00.000Z')).toEqual(['study.drift']);
+  });
+});
+
+describe('waiting for the plate', () => {
+  it('warms by its own pace and cools by Newton’s law (any heat transfer text)', () => {
+    // 900 s from 22 to 195 °C.
+    expect(waitFor(900, null, 195)).toBeCloseTo(900, 6);
+    expect(waitFor(900, 180, 180)).toBe(0);
+    // T(t) = 22 + (T0 − 22) e^(−0.0022 t)
+    const t = waitFor(900, 205, 185);
+    expect(22 + (205 - 22) * Math.exp(-0.0022 * t)).toBeCloseTo(185, 9);
+    expect(waitFor(900, 185, 205)).toBeGreaterThan(waitFor(600, 185, 205));
+  });
+  it('is told with the swatch where it is worth it', () => {
+    number = 0;
+    const one = study([swatch(at(180, 75), { pressedAt: null, reading: null })]);
+    expect(viewStudy(one, { ...known, heat: null }, celsius).action.sentence).toMatch(
+      /The plate is there in about 14 min/,
+    );
+    expect(viewStudy(one, { ...known, heat: 179 }, celsius).action.sentence).toBe('Press swatch 1: 180 °C for 75 s.');
   });
 });
 

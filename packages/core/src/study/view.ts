@@ -22,6 +22,7 @@ import {
 } from '../dial/index.js';
 import { bySeverity, type Finding } from '../finding/index.js';
 import { checkStudy } from './check.js';
+import { waitFor } from './wait.js';
 import { BLUR_STEP, tells, truly, type Study, type StudySwatch, type SwatchReason } from './study.js';
 
 /** What pressing the same again differs by, ΔE, beside the reading itself. Common practice, no published source. */
@@ -139,6 +140,8 @@ export interface StudyKnown {
   plate: { coolest: number; hottest: number };
   /** What the plate is at, °C; null: cold, or nobody knows. */
   heat: number | null;
+  /** From cold to its temperature, s. */
+  warmUp: number;
   /** The accepted setting of a cloth like this one; null: there is none. */
   like: { setting: DialSetting; name: string } | null;
   /** Now, ISO 8601. */
@@ -210,6 +213,11 @@ const some = (numbers: readonly number[]): string =>
     ? `swatch ${numbers[0] ?? ''}`
     : `swatches ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1) ?? ''}`;
 
+/** A wait that is worth telling, s. */
+const WORTH = 90;
+const waits = (seconds: number): string =>
+  seconds > WORTH ? ` The plate is there in about ${Math.round(seconds / 60)} min.` : '';
+
 /** A confirming swatch this much worse than foreseen confirms nothing, ΔE. */
 const SHORT = 2.5;
 
@@ -222,7 +230,10 @@ const confirming = (setting: DialSetting): Proposal => ({
 /** The sentence and the command that move a study on. */
 function actionOf(
   study: Study,
-  view: Pick<StudyView, 'enough' | 'next' | 'robust'> & { behind: (swatch: StudySwatch) => number },
+  view: Pick<StudyView, 'enough' | 'next' | 'robust'> & {
+    behind: (swatch: StudySwatch) => number;
+    wait: (setting: DialSetting) => number;
+  },
   said: (setting: DialSetting) => string,
 ): StudyAction {
   const open = study.swatches.filter(({ spoiled }) => spoiled === null);
@@ -242,7 +253,7 @@ function actionOf(
   const [first] = waiting;
   if (first?.jobId)
     return {
-      sentence: `Press swatch ${first.number}: ${said(first.setting)}.${waiting.length > 1 ? ` ${waiting.length - 1} more after it.` : ''}`,
+      sentence: `Press swatch ${first.number}: ${said(first.setting)}.${waits(view.wait(first.setting))}${waiting.length > 1 ? ` ${waiting.length - 1} more after it.` : ''}`,
       label: `Press swatch ${first.number}`,
       command: { kind: 'press', jobId: first.jobId },
     };
@@ -349,6 +360,10 @@ export function viewStudy(study: Study, known: StudyKnown, temperature: (celsius
     ...base,
     compare: one && other ? { one: one.number, other: other.number } : null,
     findings: bySeverity(checkStudy(study, known.now)),
-    action: actionOf(study, { ...base, behind }, sayingOf(study, temperature)),
+    action: actionOf(
+      study,
+      { ...base, behind, wait: ({ temperature: to }) => waitFor(known.warmUp, known.heat, to) },
+      sayingOf(study, temperature),
+    ),
   };
 }
