@@ -62,7 +62,11 @@ export function Compare({ session, onClose }: { session: StudySession; onClose: 
         </>
       ) : (
         <p className="text-lg">
-          {view === null ? 'Working it out…' : `No answer would tell more: ${study.answers.length} were enough.`}
+          {view === null
+            ? 'Working it out…'
+            : study.answers.length > 0
+              ? `No answer would tell more: ${study.answers.length} were enough.`
+              : 'What was measured tells them apart: no answer would tell more.'}
         </p>
       )}
       <CloseFoot onClose={onClose} />

@@ -16,6 +16,9 @@ interface Shown {
   url: string;
 }
 
+/** To a tenth; what is less than that below nought is nought. */
+const tenths = (value: number): string => (Math.round(value * 10) / 10 + 0).toFixed(1);
+
 /** Reads swatches off a scan or a photograph of the cloth. */
 export function Measure({ session, onClose }: { session: StudySession; onClose: () => void }) {
   const { study, change, busy } = session;
@@ -86,7 +89,9 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
 
   const own = study.number % (CODE_LIMITS.study + 1);
   const numbers = new Set(study.swatches.map(({ number }) => number));
-  const mine = read?.targets.filter(({ code }) => code.study === own && numbers.has(code.swatch)) ?? [];
+  const mine = (read?.targets ?? [])
+    .filter(({ code }) => code.study === own && numbers.has(code.swatch))
+    .toSorted((a, b) => a.code.swatch - b.code.swatch);
   const strange = read?.targets.filter(({ code }) => code.study !== own || !numbers.has(code.swatch)) ?? [];
   const words = [
     ...strange.map(({ code }) => `Swatch ${code.swatch} of study ${code.study} lies there, too; it is left out.`),
@@ -168,8 +173,8 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
                     {mine.map(({ code, reading }) => (
                       <tr key={code.swatch} className="border-t border-rule [&>td]:py-1">
                         <td className="font-bold">{code.swatch}</td>
-                        <td>{reading.strength.value.toFixed(1)}</td>
-                        <td>{reading.yellowing.value.toFixed(1)}</td>
+                        <td>{tenths(reading.strength.value)}</td>
+                        <td>{tenths(reading.yellowing.value)}</td>
                         <td>{print.length(reading.blur.value)}</td>
                         <td>{reading.ghost ? print.length(reading.ghost.shift) : 'none'}</td>
                       </tr>
@@ -184,8 +189,8 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
               ))}
               {read && read.targets.length > 0 && (
                 <p className="text-[14px] text-soft">
-                  {read.spots.length > 0 ? 'The ring is on bare cloth, by which the light is told. ' : ''}Tap cloth that
-                  was never pressed to set it.
+                  {read.spots.length > 0 ? 'The rings are on bare cloth, by which the light is told. ' : ''}Tap cloth
+                  that was never pressed to set it.
                 </p>
               )}
               <Button

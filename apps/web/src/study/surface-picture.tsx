@@ -37,12 +37,20 @@ function areasOf(surface: SurfaceShown, values: readonly number[], level: number
   const time = (at: number) => along(dwells, at - 0.5);
   return (shape?.coordinates ?? [])
     .flat()
+    .filter((ring) => isSeen(ring))
     .map(
       (ring) =>
         `M${ring.map(([u, v]) => `${axes.x(heat(u ?? 0)).toFixed(1)} ${axes.y(time(v ?? 0)).toFixed(1)}`).join('L')}Z`,
     )
     .join('');
 }
+
+/** An island of less than a cell is chance, and nothing to go by. */
+const isSeen = (ring: readonly (readonly number[])[]): boolean =>
+  [0, 1].some((axis) => {
+    const values = ring.map((point) => point[axis] ?? 0);
+    return Math.max(...values) - Math.min(...values) > 1.6;
+  });
 
 /** A value between the numbers of a list; beyond its ends, its ends. */
 function along(list: readonly number[], at: number): number {
@@ -98,7 +106,7 @@ function Scales({ study, axes }: { study: Study; axes: Axes }) {
       <text x={BOX.left + WIDE} y={BOX.height - 6} textAnchor="end" fontSize="15" fill="var(--color-soft)">
         temperature at the cloth →
       </text>
-      <text x={12} y={BOX.top + 12} fontSize="15" fill="var(--color-soft)">
+      <text x={12} y={18} fontSize="15" fill="var(--color-soft)">
         dwell ↑
       </text>
     </g>
