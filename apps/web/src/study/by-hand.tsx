@@ -3,7 +3,7 @@ import type { PressureLevel } from '@kanga/core/blank';
 import type { DialSetting } from '@kanga/core/dial';
 import { formatDuration, parseDuration, parseTemperature } from '@kanga/core/units';
 import { call, usePrint } from '../data/index.js';
-import { Choice, Dialog, FormFoot, ParsedField, YesNo } from '../ui/index.js';
+import { Choice, OpenDialog, FormFoot, ParsedField, YesNo } from '../ui/index.js';
 import type { StudySession } from './use-study.js';
 
 /** A swatch at a setting of one’s own: to be pressed, or pressed already somewhere else. */
@@ -29,13 +29,7 @@ export function ByHand({
     setSetting((before) => ({ ...before, ...part }));
   };
   return (
-    <Dialog
-      title="A swatch by hand"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog title="A swatch by hand" onClose={onClose}>
       <form
         className="grid gap-3 sm:grid-cols-2"
         onSubmit={(event) => {
@@ -100,6 +94,6 @@ export function ByHand({
         )}
         <FormFoot problem={problem} onCancel={onClose} label={elsewhere ? 'Enter it' : 'Plan it'} disabled={busy} />
       </form>
-    </Dialog>
+    </OpenDialog>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { CHANGES, driftOf, type Change } from '@kanga/core/dial';
 import { checksOf } from '@kanga/core/study';
 import { call, useDay } from '../data/index.js';
-import { Check, CloseFoot, Dialog, FormFoot } from '../ui/index.js';
+import { Check, CloseFoot, OpenDialog, FormFoot } from '../ui/index.js';
 import type { StudySession } from './use-study.js';
 
 const WORDS: Record<Change, string> = {
@@ -25,13 +25,7 @@ export function CheckSwatches({ session, onClose }: { session: StudySession; onC
   const y = (value: number) => height - 24 - ((height - 40) * value) / most;
   const { result } = study;
   return (
-    <Dialog
-      title="Is all as it was?"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog title="Is all as it was?" onClose={onClose}>
       {checks.length > 0 ? (
         <svg
           viewBox={`0 0 ${width} ${height}`}
@@ -117,6 +111,6 @@ export function CheckSwatches({ session, onClose }: { session: StudySession; onC
         </form>
       )}
       {!result && <CloseFoot onClose={onClose} />}
-    </Dialog>
+    </OpenDialog>
   );
 }

@@ -1,7 +1,7 @@
 import { TARGET, TARGET_GAP } from '@kanga/core/measure';
 import type { Study } from '@kanga/core/study';
 import { usePrint } from '../data/index.js';
-import { Button, CloseFoot, Dialog } from '../ui/index.js';
+import { Button, CloseFoot, OpenDialog } from '../ui/index.js';
 import { SwatchTile } from './swatch-tile.js';
 
 /** Two columns, and room beside each swatch to write on. */
@@ -15,14 +15,7 @@ export function ClothPlan({ study, onClose }: { study: Study; onClose: () => voi
   const rows = Math.max(1, Math.ceil(study.swatches.length / COLUMNS));
   const [width, height] = [COLUMNS * WIDE, rows * HIGH];
   return (
-    <Dialog
-      wide
-      title="Where each swatch goes on the cloth"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog wide title="Where each swatch goes on the cloth" onClose={onClose}>
       <p className="mb-2">
         A piece of {print.size(width, height)} holds {study.swatches.length || 'the'} swatches. Press from the top left
         on. <b>Cover the pressed ones with paper: they give off ink again.</b> Leave a strip bare and unpressed: the
@@ -85,6 +78,6 @@ export function ClothPlan({ study, onClose }: { study: Study; onClose: () => voi
         </Button>
       </div>
       <CloseFoot onClose={onClose} />
-    </Dialog>
+    </OpenDialog>
   );
 }

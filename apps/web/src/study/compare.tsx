@@ -1,6 +1,6 @@
 import type { StudySwatch } from '@kanga/core/study';
 import { call, useOperator, usePrint } from '../data/index.js';
-import { Button, CloseFoot, Dialog } from '../ui/index.js';
+import { Button, CloseFoot, OpenDialog } from '../ui/index.js';
 import { SwatchTile } from './swatch-tile.js';
 import type { StudySession } from './use-study.js';
 
@@ -39,14 +39,7 @@ export function Compare({ session, onClose }: { session: StudySession; onClose: 
     </button>
   );
   return (
-    <Dialog
-      wide
-      title="Which is better?"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog wide title="Which is better?" onClose={onClose}>
       {left && right ? (
         <>
           <p className="mb-3 text-soft">
@@ -70,6 +63,6 @@ export function Compare({ session, onClose }: { session: StudySession; onClose: 
         </p>
       )}
       <CloseFoot onClose={onClose} />
-    </Dialog>
+    </OpenDialog>
   );
 }

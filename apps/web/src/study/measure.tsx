@@ -3,7 +3,7 @@ import { linearOf } from '@kanga/core/colour';
 import { CODE_LIMITS } from '@kanga/core/measure';
 import type { Point } from '@kanga/core/geometry';
 import { call, callForFile, problemFrom, usePrint } from '../data/index.js';
-import { Button, Dialog, FileField, FormFoot, ProblemText } from '../ui/index.js';
+import { Button, OpenDialog, FileField, FormFoot, ProblemText } from '../ui/index.js';
 import { readInWorker, type ReadPicture } from '../workers/index.js';
 import type { Problem } from '@kanga/contract/finding';
 import type { StudySession } from './use-study.js';
@@ -107,14 +107,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
     ...(read?.remarks ?? []),
   ];
   return (
-    <Dialog
-      wide
-      title="Measure the cloth"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog wide title="Measure the cloth" onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -215,7 +208,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
           />
         </div>
       </form>
-    </Dialog>
+    </OpenDialog>
   );
 }
 

@@ -19,7 +19,7 @@ import {
   useOperator,
   useShop,
 } from '../data/index.js';
-import { Choice, Dialog, FormFoot, ParsedField, Select } from '../ui/index.js';
+import { Choice, OpenDialog, FormFoot, ParsedField, Select } from '../ui/index.js';
 import { StudyFields, targetsOf, type StudyWords } from './study-fields.js';
 
 const shorter = (text: string): string => text.split(',')[0] ?? text;
@@ -94,13 +94,7 @@ export function NewStudyDialog({ onClose }: { onClose: () => void }) {
   const options = (list: readonly { id: string; name: string }[]) =>
     list.map(({ id: value, name }) => ({ value, label: name }));
   return (
-    <Dialog
-      title="A new study"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog title="A new study" onClose={onClose}>
       {!blank || !press || !media || !shown ? (
         <p className="text-lg">A study wants a blank of cloth on the shelf, a press that takes it, and a paper.</p>
       ) : (
@@ -157,6 +151,6 @@ export function NewStudyDialog({ onClose }: { onClose: () => void }) {
           />
         </form>
       )}
-    </Dialog>
+    </OpenDialog>
   );
 }

@@ -1,7 +1,7 @@
 import { USUAL_SHEET } from '@kanga/core/sheet';
 import { call, useShop } from '../data/index.js';
 import { PrintButton, PrintList } from '../sheet/index.js';
-import { Button, CloseFoot, Dialog } from '../ui/index.js';
+import { Button, CloseFoot, OpenDialog } from '../ui/index.js';
 import type { StudySession } from './use-study.js';
 
 /** Prints the targets that are not printed yet, together on the study's paper. */
@@ -21,13 +21,7 @@ export function PrintTargets({ session, onClose }: { session: StudySession; onCl
     onClose();
   };
   return (
-    <Dialog
-      title={waiting.length === 1 ? 'Print the target' : `Print ${waiting.length} targets`}
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog title={waiting.length === 1 ? 'Print the target' : `Print ${waiting.length} targets`} onClose={onClose}>
       <p className="mb-3 text-soft">
         Swatches {waiting.map(({ number }) => number).join(', ')} on {study.mediaName}, mirrored, at true size. Each has
         a code: nothing has to be written beside it.
@@ -68,6 +62,6 @@ export function PrintTargets({ session, onClose }: { session: StudySession; onCl
         <PrintList jobId={null} />
       </div>
       <CloseFoot onClose={onClose} />
-    </Dialog>
+    </OpenDialog>
   );
 }

@@ -36,7 +36,6 @@ export function StudyFacts({
   session: StudySession;
   chosen: number | null;
   onChoose: (number: number | null) => void;
-  shop: string;
 }) {
   const { study, view } = session;
   const print = usePrint();

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { StudyAction } from '@kanga/core/study';
 import type { NextAction } from '@kanga/core/job';
-import { call, problemFrom, useOperator, useShop } from '../data/index.js';
+import { call, useOperator } from '../data/index.js';
 import { Cloth, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ByHand } from './by-hand.js';
@@ -24,14 +24,12 @@ export function StudyPage() {
   const { id = '' } = useParams();
   const session = useStudy(id);
   const { study, view, change } = session;
-  const { settings } = useShop();
   const navigate = useNavigate();
   const by = useOperator();
   const [open, setOpen] = useState<Open>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const { pressures, prePresses } = study.limits;
   const [slice, setSlice] = useState({ pressure: pressures[0] ?? 'medium', prePress: prePresses[0] ?? 0 });
-  const [refusal, setRefusal] = useState<string | null>(null);
   const shown =
     pressures.includes(slice.pressure) && prePresses.includes(slice.prePress)
       ? slice
@@ -41,7 +39,6 @@ export function StudyPage() {
   };
 
   const carryOut = async ({ command }: StudyAction): Promise<void> => {
-    setRefusal(null);
     switch (command.kind) {
       case 'plan':
         await change(() =>
@@ -66,9 +63,7 @@ export function StudyPage() {
         try {
           await call('freezePlan', { id: command.jobId });
           await navigate(`/jobs/${command.jobId}/press`);
-        } catch (error) {
-          const { title } = problemFrom(error);
-          setRefusal(title);
+        } catch {
           // What stands in its way is mended in the job that carries the swatch.
           await navigate(`/jobs/${command.jobId}/stack`);
         }
@@ -194,14 +189,9 @@ export function StudyPage() {
             </div>
             {view?.surface && <SurfaceKey />}
             {session.fault && <ProblemText problem={session.fault} />}
-            {refusal !== null && (
-              <p role="alert" className="font-semibold text-magenta">
-                {refusal}
-              </p>
-            )}
           </div>
         }
-        ledger={<StudyFacts session={session} chosen={chosen} onChoose={setChosen} shop={settings.shopName} />}
+        ledger={<StudyFacts session={session} chosen={chosen} onChoose={setChosen} />}
       />
       {open === 'measure' && <Measure session={session} onClose={close} />}
       {open === 'compare' && <Compare session={session} onClose={close} />}

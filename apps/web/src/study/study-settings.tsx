@@ -3,7 +3,7 @@ import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { PRESSURES } from '@kanga/core/blank';
 import { pressuresFor } from '@kanga/core/study';
 import { blanksQuery, call, studiesQuery } from '../data/index.js';
-import { Dialog, FormFoot, TextField } from '../ui/index.js';
+import { OpenDialog, FormFoot, TextField } from '../ui/index.js';
 import { StudyFields, targetsOf, type StudyWords } from './study-fields.js';
 import type { StudySession } from './use-study.js';
 
@@ -15,13 +15,7 @@ export function StudySettings({ session, onClose }: { session: StudySession; onC
   const targets = targetsOf((useQuery(studiesQuery).data ?? []).filter(({ id }) => id !== study.id));
   const blank = useSuspenseQuery(blanksQuery).data.find(({ id }) => id === study.cloth.blankId);
   return (
-    <Dialog
-      title="Settings of this study"
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
+    <OpenDialog title="Settings of this study" onClose={onClose}>
       <form
         className="grid gap-3 sm:grid-cols-2"
         onSubmit={(event) => {
@@ -52,6 +46,6 @@ export function StudySettings({ session, onClose }: { session: StudySession; onC
         />
         <FormFoot problem={problem} onCancel={onClose} label="Save" disabled={busy || words.name.trim() === ''} />
       </form>
-    </Dialog>
+    </OpenDialog>
   );
 }

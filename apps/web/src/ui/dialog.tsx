@@ -43,5 +43,24 @@ export function Dialog({
   );
 }
 
+/** A dialog that is open as long as it is drawn. */
+export const OpenDialog = ({
+  onClose,
+  ...rest
+}: {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+  wide?: boolean;
+}) => (
+  <Dialog
+    {...rest}
+    open
+    onOpenChange={(open) => {
+      if (!open) onClose();
+    }}
+  />
+);
+
 /** Closes the dialog it stands in. */
 export const DialogClose = Radix.Close;
