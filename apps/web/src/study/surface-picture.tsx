@@ -279,10 +279,19 @@ function Robust({ temperature, dwell, axes }: { temperature: number; dwell: numb
         y={top}
         width={right - left}
         height={bottom - top}
-        fill="var(--color-green)"
-        fillOpacity="0.35"
+        fill="var(--color-white)"
+        fillOpacity="0.4"
+        stroke="var(--color-white)"
+        strokeWidth="7"
+      />
+      <rect
+        x={left}
+        y={top}
+        width={right - left}
+        height={bottom - top}
+        fill="none"
         stroke="var(--color-green)"
-        strokeWidth="3"
+        strokeWidth="3.5"
       />
       <HaloText
         x={clamped((left + right) / 2, { least: BOX.left + 34, most: BOX.left + WIDE - 34 })}
