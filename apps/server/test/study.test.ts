@@ -100,6 +100,8 @@ describe('the settings sheet', () => {
     for (const { name, archived } of blanks) if (!archived) expect(words).toContain(name.slice(0, 20));
     expect(words).toMatch(/\d+ °C/);
     expect(words).toContain('chart, to be tried');
+    // Nothing that is set at a press is cut short.
+    expect(words).not.toMatch(/\d…|min…|s…/);
   });
 });
 

@@ -20,9 +20,12 @@ export class BlankRepository {
     return this.db.transaction(work);
   }
 
-  /** The whole shelf, archived blanks included, in the order they came. */
+  /** The whole shelf, archived blanks included, in the order they came; test cloth stands with its study. */
   async all(): Promise<Blank[]> {
-    const rows = await this.db('blank').orderBy('position').select<{ body: Blank }[]>('body');
+    const rows = await this.db('blank')
+      .whereRaw(`NOT EXISTS (SELECT 1 FROM study WHERE study.body->>'swatchBlankId' = blank.id::text)`)
+      .orderBy('position')
+      .select<{ body: Blank }[]>('body');
     return rows.map((row) => row.body);
   }
 

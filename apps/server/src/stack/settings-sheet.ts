@@ -10,15 +10,15 @@ const EDGE = 30;
 const ROW = 21;
 /** Columns with their widths in points; the last is left empty to write in. */
 const COLUMNS = [
-  ['Goods', 180],
-  ['Press', 96],
-  ['Temperature', 74],
-  ['Dwell', 52],
-  ['Pressure', 56],
-  ['Pre-press', 58],
-  ['Peel', 36],
-  ['From', 108],
-  ['Ours', 122],
+  ['Goods', 186],
+  ['Press', 84],
+  ['Temperature', 66],
+  ['Dwell', 66],
+  ['Pressure', 52],
+  ['Pre-press', 54],
+  ['Peel', 34],
+  ['From', 112],
+  ['Ours', 128],
 ] as const;
 
 /** Where a setting came from, in a word or two. */
@@ -92,7 +92,7 @@ export async function settingsSheetPdf(
         thickness: 0.4,
         color: SOFT,
       });
-      drawRow(page, font, cellsOf(row, print), y, 10.5);
+      drawRow(page, font, cellsOf(row, print), y, 9.5);
     }
     page.drawText(
       font.fit(
