@@ -41,7 +41,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
   for (const place of places) {
     await page.goto(place);
     // At a press a line stays open: there the network is never idle.
-    await page.waitForLoadState(/bench|press$/.test(place) ? 'load' : 'networkidle');
+    await page.waitForLoadState(/bench|press$|studies\/./.test(place) ? 'load' : 'networkidle');
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.evaluate(AXE);
     const { violations } = await page.evaluate((tags) => axe.run({ runOnly: tags }), RULES);

@@ -13,12 +13,12 @@ const COLUMNS = [
   ['Goods', 186],
   ['Press', 84],
   ['Temperature', 66],
-  ['Dwell', 66],
+  ['Dwell', 72],
   ['Pressure', 52],
-  ['Pre-press', 54],
+  ['Pre-press', 58],
   ['Peel', 34],
-  ['From', 112],
-  ['Ours', 128],
+  ['From', 122],
+  ['Ours', 108],
 ] as const;
 
 /** Where a setting came from, in a word or two. */
