@@ -101,7 +101,7 @@ describe('the settings sheet', () => {
     expect(words).toMatch(/\d+ °C/);
     expect(words).toContain('chart, to be tried');
     // Nothing that is set at a press is cut short.
-    expect(words).not.toMatch(/\d…|min…|s…/);
+    expect(words).not.toMatch(/min…|min \d+…|°…/);
   });
 });
 
