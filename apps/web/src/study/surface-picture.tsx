@@ -169,7 +169,7 @@ export function SurfacePicture({
     <svg
       viewBox={`0 0 ${BOX.width} ${BOX.height}`}
       className="h-full w-full"
-      role="img"
+      role="group"
       aria-label="Settings by temperature and dwell"
     >
       <defs>
