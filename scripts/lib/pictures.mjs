@@ -72,7 +72,7 @@ const views = ({ job, study }) => [
       await page.keyboard.press('Control+z');
     },
   ],
-  ['12-dial-in', `/studies/${study}`],
+  ['12-dial-in', `/studies/${study}`, (page) => page.getByText('Robust', { exact: true }).waitFor()],
   ['13-shop', '/shop'],
   ['14-press-check', '/shop', (page) => page.getByRole('button', { name: 'Check it: Back press' }).click()],
   ['18-recipes', '/recipes'],
@@ -143,7 +143,8 @@ export async function pictures(words) {
       const take = async ([name, place, before, after]) => {
         say(name);
         await page.goto(`${home}${place}`);
-        await page.waitForLoadState('networkidle');
+        // Where a line stays open, the network is never idle.
+        await page.waitForLoadState(/studies\//.test(place) ? 'load' : 'networkidle');
         await page.waitForTimeout(SETTLES);
         await before?.(page);
         await page.waitForTimeout(SETTLES);
