@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { PRESSURES } from '@kanga/core/blank';
-import { CODE_LIMITS, TARGET, targetShapes } from '@kanga/core/measure';
+import { studyInCode, TARGET, targetShapes } from '@kanga/core/measure';
 import { truly } from '@kanga/core/study';
 import type { Glass } from '@kanga/contract/blank';
 import type { LaidCloth } from '@kanga/contract/study';
@@ -29,7 +29,7 @@ export class GlassService {
       swatches: laid.map((swatch) => {
         const { temperature, dwell, pressure } = truly(swatch);
         return {
-          shapes: targetShapes({ study: studyNumber % (CODE_LIMITS.study + 1), swatch: swatch.number }),
+          shapes: targetShapes({ study: studyInCode(studyNumber), swatch: swatch.number }),
           width: TARGET.width,
           height: TARGET.height,
           temperature,

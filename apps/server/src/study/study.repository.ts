@@ -95,6 +95,14 @@ export class StudyRepository {
     return rows.map(({ number, job_id: jobId, body }) => ({ number, jobId, body }));
   }
 
+  /** One swatch, or null. */
+  async swatch(id: string, number: number, trx: Knex.Transaction): Promise<KeptSwatch | null> {
+    const row = await trx('study_swatch')
+      .where({ study_id: id, number })
+      .first<SwatchRow | undefined>('number', 'job_id', 'body');
+    return row ? { number: row.number, jobId: row.job_id, body: row.body } : null;
+  }
+
   async addSwatch(id: string, { number, jobId, body }: KeptSwatch, trx: Knex.Transaction): Promise<void> {
     await trx('study_swatch').insert({ study_id: id, number, job_id: jobId, body: JSON.stringify(body) });
   }

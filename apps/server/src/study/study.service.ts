@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { buildOf } from '@kanga/core/blank';
-import { CODE_LIMITS } from '@kanga/core/measure';
+import { CODE_LIMITS, studyInCode } from '@kanga/core/measure';
 import { proposeSettings } from '@kanga/core/stack';
 import { tells, type Study, type StudyChange, type StudySwatch } from '@kanga/core/study';
 import type { NewAnswer, NewReadings, NewResult, NewStudy, NewSwatches, SwatchChange } from '@kanga/contract/study';
@@ -155,9 +155,7 @@ export class StudyService {
     // Pictures are read before anything is locked.
     const arts = await Promise.all(
       swatches.map(({ reason }, i) =>
-        reason === 'pressed elsewhere'
-          ? null
-          : keepTarget(this.art, { study: number % (CODE_LIMITS.study + 1), swatch: first + i }),
+        reason === 'pressed elsewhere' ? null : keepTarget(this.art, { study: studyInCode(number), swatch: first + i }),
       ),
     );
     await this.studies.transaction(async (trx) => {
@@ -216,17 +214,22 @@ export class StudyService {
     id: string,
     number: number,
     trx: Knex.Transaction,
-    change: (swatch: KeptSwatch) => KeptSwatch['body'],
+    change: (body: KeptSwatch['body']) => KeptSwatch['body'],
   ): Promise<void> {
-    const found = (await this.studies.swatches(id, trx)).find((one) => one.number === number);
+    const { body } = await this.keptSwatch(id, number, trx);
+    await this.studies.saveSwatch(id, number, change(body), trx);
+  }
+
+  private async keptSwatch(id: string, number: number, trx: Knex.Transaction): Promise<KeptSwatch> {
+    const found = await this.studies.swatch(id, number, trx);
     if (!found) throw refuse(404, 'study.no-swatch', `This study has no swatch ${number}`, 'Reload the study.');
-    await this.studies.saveSwatch(id, number, change(found), trx);
+    return found;
   }
 
   async say(id: string, number: number, change: SwatchChange): Promise<Study> {
     await this.studies.transaction(async (trx) => {
       await this.kept(id, trx, true);
-      await this.inSwatch(id, number, trx, ({ body }) => ({ ...body, ...change }));
+      await this.inSwatch(id, number, trx, (body) => ({ ...body, ...change }));
       await this.studies.touch(id, trx);
     });
     return this.study(id);
@@ -238,7 +241,7 @@ export class StudyService {
       await this.kept(id, trx, true);
       for (const { swatch, reading } of readings)
         // What is read off cloth was pressed, whether anybody told the bench or not.
-        await this.inSwatch(id, swatch, trx, ({ body }) => ({
+        await this.inSwatch(id, swatch, trx, (body) => ({
           ...body,
           reading,
           printed: true,
@@ -252,10 +255,7 @@ export class StudyService {
   async answer(id: string, sent: NewAnswer): Promise<Study> {
     await this.studies.transaction(async (trx) => {
       await this.kept(id, trx, true);
-      const numbers = new Set((await this.studies.swatches(id, trx)).map(({ number }) => number));
-      for (const number of [sent.better, sent.worse])
-        if (!numbers.has(number))
-          throw refuse(404, 'study.no-swatch', `This study has no swatch ${number}`, 'Reload the study.');
+      for (const number of [sent.better, sent.worse]) await this.keptSwatch(id, number, trx);
       await this.studies.addAnswer(id, { ...sent, at: new Date().toISOString() }, trx);
       await this.studies.touch(id, trx);
     });

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { linearOf } from '@kanga/core/colour';
-import { CODE_LIMITS } from '@kanga/core/measure';
+import { studyInCode } from '@kanga/core/measure';
 import type { Point } from '@kanga/core/geometry';
 import { call, callForFile, problemFrom, usePrint } from '../data/index.js';
 import { Button, OpenDialog, FileField, FormFoot, ProblemText } from '../ui/index.js';
@@ -87,7 +87,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
     }
   };
 
-  const own = study.number % (CODE_LIMITS.study + 1);
+  const own = studyInCode(study.number);
   const numbers = new Set(study.swatches.map(({ number }) => number));
   const mine = (read?.targets ?? [])
     .filter(({ code }) => code.study === own && numbers.has(code.swatch))

@@ -59,19 +59,16 @@ export function NewStudyDialog({ onClose }: { onClose: () => void }) {
   const share = polyester ?? (cloth === 'spoiled piece' ? (blank?.fibre.polyester ?? 100) : 100);
   const [words, setWords] = useState<{ of: string; change: Partial<StudyWords> }>({ of: '', change: {} });
   const key = `${blank?.id ?? ''} ${press?.id ?? ''}`;
-  const known = {
-    house: floor.house,
-    proven: floor.proven ?? [],
-    pressId: press?.id ?? '',
-    mediaId: media?.id ?? null,
-  };
   const proposed = blank
     ? proposeSettings(
         blank,
         {},
-        floor.house
-          ? { ...known, house: floor.house }
-          : { proven: known.proven, pressId: known.pressId, mediaId: known.mediaId },
+        {
+          ...(floor.house ? { house: floor.house } : {}),
+          proven: floor.proven ?? [],
+          pressId: press?.id ?? '',
+          mediaId: media?.id ?? null,
+        },
       )
     : null;
   // What was typed for another blank or press says nothing of this one.

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { StudyAction } from '@kanga/core/study';
+import { tells, type StudyAction } from '@kanga/core/study';
 import type { NextAction } from '@kanga/core/job';
 import { call, useOperator } from '../data/index.js';
 import { Cloth, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
@@ -29,11 +29,9 @@ export function StudyPage() {
   const [open, setOpen] = useState<Open>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const { pressures, prePresses } = study.limits;
-  const [slice, setSlice] = useState({ pressure: pressures[0] ?? 'medium', prePress: prePresses[0] ?? 0 });
-  const shown =
-    pressures.includes(slice.pressure) && prePresses.includes(slice.prePress)
-      ? slice
-      : { pressure: pressures[0] ?? 'medium', prePress: prePresses[0] ?? 0 };
+  const first = { pressure: pressures[0] ?? 'medium', prePress: prePresses[0] ?? 0 };
+  const [slice, setSlice] = useState(first);
+  const shown = pressures.includes(slice.pressure) && prePresses.includes(slice.prePress) ? slice : first;
   const close = () => {
     setOpen(null);
   };
@@ -87,8 +85,7 @@ export function StudyPage() {
     command: { kind: 'go', to: 'press' },
   };
   const findings = [...(view?.findings ?? []), ...(session.problem ? [findingOf(session.problem, 'press')] : [])];
-  const comparable =
-    study.swatches.filter(({ pressedAt, spoiled }) => pressedAt !== null && spoiled === null).length > 1;
+  const comparable = study.swatches.filter(tells).length > 1;
   return (
     <Cloth
       head={

@@ -270,29 +270,13 @@ function Robust({ temperature, dwell, axes }: { temperature: number; dwell: numb
   const down = (y: number) => clamped(y, { least: BOX.top, most: BOX.top + HIGH });
   const [left, right] = [across(axes.x(temperature - OFF.temperature)), across(axes.x(temperature + OFF.temperature))];
   const [top, bottom] = [down(axes.y(dwell + OFF.dwell)), down(axes.y(Math.max(1, dwell - OFF.dwell)))];
+  const box = { x: left, y: top, width: right - left, height: bottom - top };
   // Its name stands below it, or above it where there is no room.
   const name = bottom + 30 < BOX.top + HIGH ? bottom + 22 : top - 16;
   return (
     <g>
-      <rect
-        x={left}
-        y={top}
-        width={right - left}
-        height={bottom - top}
-        fill="var(--color-white)"
-        fillOpacity="0.4"
-        stroke="var(--color-white)"
-        strokeWidth="7"
-      />
-      <rect
-        x={left}
-        y={top}
-        width={right - left}
-        height={bottom - top}
-        fill="none"
-        stroke="var(--color-green)"
-        strokeWidth="3.5"
-      />
+      <rect {...box} fill="var(--color-white)" fillOpacity="0.4" stroke="var(--color-white)" strokeWidth="7" />
+      <rect {...box} fill="none" stroke="var(--color-green)" strokeWidth="3.5" />
       <HaloText
         x={clamped((left + right) / 2, { least: BOX.left + 34, most: BOX.left + WIDE - 34 })}
         y={name}

@@ -1,5 +1,5 @@
 /** Dial-in: designs, the surface that swatches leave likely, what to press next and when to stop. How pixels become figures is in `measure`. */
-export { type DialLimits, type DialSetting, isWithin, wholeWithin } from './setting.js';
+export { type DialLimits, type DialSetting, isSame, isWithin, type Nearness, wholeWithin } from './setting.js';
 export { type Channel, CHANNELS } from './physics.js';
 export { meritOf, USUAL_WANTS, type Wants, type Weight, WEIGHTS, weightsOf } from './wants.js';
 export { type Figure, type Slips, type Swatch, USUAL_SLIPS } from './posterior.js';

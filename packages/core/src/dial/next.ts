@@ -1,6 +1,7 @@
+import { KELVIN } from '../heat/index.js';
 import { nth } from '../numbers/index.js';
 import { latinHypercube } from './design.js';
-import { KELVIN, wholeWithin, type DialLimits, type DialSetting } from './setting.js';
+import { isSame, wholeWithin, type DialLimits, type DialSetting, type Nearness } from './setting.js';
 import { topOf, type Surface } from './surface.js';
 
 /** Why a setting is to be pressed next. */
@@ -79,13 +80,8 @@ const NEARLY = 0.85;
 /** A gain below this is too small to be called promising, ΔE: what is pressed then is pressed to know more. */
 const PROMISING = 0.12;
 
-/** Settings this near are one, °C and as a share of the dwell. */
-const SAME = { temperature: 2, dwell: 0.07 };
-const sameSetting = (a: DialSetting, b: DialSetting): boolean =>
-  Math.abs(a.temperature - b.temperature) < SAME.temperature &&
-  Math.abs(Math.log(a.dwell / b.dwell)) < SAME.dwell &&
-  a.pressure === b.pressure &&
-  Math.abs(a.prePress - b.prePress) < 1.5;
+/** Settings this near are one. */
+const SAME: Nearness = { temperature: 2, dwell: { share: 0.07 }, prePress: 1.5 };
 
 /**
  * The next setting: the most promising one, or one nearly so that the plate need not cool for; none that was pressed already. `plate`: what it is at, °C; null: cold.
@@ -99,7 +95,7 @@ export function nextOf(
   const gain = gains(surface);
   // What was pressed already tells little more when it is pressed again.
   surface.settings.forEach((setting, g) => {
-    if (pressed.some((one) => sameSetting(one, setting))) gain[g] = 0;
+    if (pressed.some((one) => isSame(one, setting, SAME))) gain[g] = 0;
   });
   const most = nth(gain, topOf(gain));
   const informative = most < PROMISING;

@@ -1,5 +1,7 @@
-import type { DialLimits, DialSetting } from './setting.js';
+import { isSame, type DialLimits, type DialSetting, type Nearness } from './setting.js';
 
+/** Settings this near are one. */
+const SAME: Nearness = { temperature: 2.5, dwell: { seconds: 2.5 }, prePress: 1.5 };
 /** Steps on each axis of heat and time. */
 const STEPS = 5;
 
@@ -36,16 +38,13 @@ export function oneAtATime(
   for (const axis of AXES) {
     const line = [...new Set(values[axis])].map((value): DialSetting => ({ ...held, [axis]: value }));
     if (line.length < 2) continue;
-    const tried = line.map((setting) => ({ setting, found: pressed.find((one) => isSame(one.setting, setting)) }));
+    const tried = line.map((setting) => ({
+      setting,
+      found: pressed.find((one) => isSame(one.setting, setting, SAME)),
+    }));
     const missing = tried.find(({ found }) => !found);
     if (missing) return { setting: missing.setting, axis };
     held = tried.reduce((a, b) => ((b.found?.merit ?? 0) > (a.found?.merit ?? 0) ? b : a)).setting;
   }
   return null;
 }
-
-const isSame = (a: DialSetting, b: DialSetting): boolean =>
-  Math.abs(a.temperature - b.temperature) < 2.5 &&
-  Math.abs(a.dwell - b.dwell) < 2.5 &&
-  a.pressure === b.pressure &&
-  Math.abs(a.prePress - b.prePress) < 1.5;

@@ -1,6 +1,7 @@
 /** Gas constant, J/(mol K) (SI brochure 2019: exact to these digits). */
-const R = 8.314462618;
-const KELVIN = 273.15;
+export const GAS_CONSTANT = 8.314462618;
+/** 0 °C in kelvins. */
+export const KELVIN = 273.15;
 
 /**
  * Activation energy of dye going into the cloth, J/mol: a fit to common practice (420 °F 25 s, 400 °F 45 to 60 s and 380 °F about
@@ -20,7 +21,7 @@ export function equivalentDwell(
   if (!(from.dwell > 0)) throw new RangeError(`a dwell is more than 0 s, got ${from.dwell}`);
   if (!(energy > 0)) throw new RangeError(`an activation energy is more than 0 J/mol, got ${energy}`);
   const [t1, t2] = [from.temperature + KELVIN, temperature + KELVIN];
-  return from.dwell * Math.exp((energy / R) * (1 / t2 - 1 / t1));
+  return from.dwell * Math.exp((energy / GAS_CONSTANT) * (1 / t2 - 1 / t1));
 }
 
 /** The temperature at which another dwell does the same work, °C; the equation solved for it. */
@@ -31,7 +32,7 @@ export function equivalentTemperature(
 ): number {
   if (!(dwell > 0)) throw new RangeError(`a dwell is more than 0 s, got ${dwell}`);
   const t1 = from.temperature + KELVIN;
-  return 1 / (1 / t1 + (R / energy) * Math.log(dwell / from.dwell)) - KELVIN;
+  return 1 / (1 / t1 + (GAS_CONSTANT / energy) * Math.log(dwell / from.dwell)) - KELVIN;
 }
 
 /** Points of the curve of like work between two temperatures, for a chart. */

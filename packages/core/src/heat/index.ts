@@ -1,6 +1,13 @@
 export { AIMING, type HeatReading, type PressCheck, readingGrid, STRIP_SIDES, type StripSide } from './reading.js';
 export { fitHeat, heatAt, type HeatMap } from './map.js';
 export { heatGrid, TOLERANCE, type UsableZone, usableZone } from './zone.js';
-export { equivalentCurve, equivalentDwell, equivalentTemperature, USUAL_ENERGY } from './equivalent.js';
+export {
+  equivalentCurve,
+  equivalentDwell,
+  equivalentTemperature,
+  GAS_CONSTANT,
+  KELVIN,
+  USUAL_ENERGY,
+} from './equivalent.js';
 export { checkPress, mapOf } from './check.js';
 export { CERAMIC, planeWall, soakSeconds } from './soak.js';

@@ -10,6 +10,9 @@ const [STUDY_BITS, SWATCH_BITS, CHECK_BITS] = [12, 8, 8];
 /** Numbers that a code holds; studies begin again after so many. */
 export const CODE_LIMITS = { study: 2 ** STUDY_BITS - 1, swatch: 2 ** SWATCH_BITS - 1 };
 
+/** The number by which a study stands in its codes. */
+export const studyInCode = (number: number): number => number % (CODE_LIMITS.study + 1);
+
 /** CRC-8 with the polynomial x⁸ + x² + x + 1 over the bits, highest first (Koopman and Chakravarty 2004: it finds every three wrong bits of so few). */
 function check(bits: readonly boolean[]): number {
   let value = 0x5a;

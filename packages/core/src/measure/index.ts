@@ -1,6 +1,6 @@
 /** From the pixels of a pressed target to figures: where it lies, its patches, edges and ghosts. What is done with the figures is in `dial`. */
 export { lightSteps, type Solid, SOLIDS, strengthOf, yellowingOf } from './strength.js';
-export { CODE_CELLS, CODE_LIMITS, cellsOf, readCells, type TargetCode } from './code.js';
+export { CODE_CELLS, CODE_LIMITS, cellsOf, readCells, studyInCode, type TargetCode } from './code.js';
 export {
   type Inks,
   PATCH_NAMES,

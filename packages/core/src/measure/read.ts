@@ -73,7 +73,6 @@ const SQUARES = 6;
 const SPECK = 9;
 
 interface Patch {
-  light: Rgb;
   lab: Lab;
   /** ΔE between its squares and its middle. */
   uneven: number;
@@ -119,7 +118,6 @@ function patchOf({ map, perMm }: FoundTarget, area: Rect, corrected: Corrected):
   const off = squares.map((square) => deltaE00(square, lab));
   const usual = medianOf(looks.map((look) => deltaE00(look, lab)));
   return {
-    light,
     lab,
     uneven: medianOf(off),
     spread: max(0.15, (1.25 * medianOf(off)) / SQUARES),

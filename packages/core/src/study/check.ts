@@ -1,11 +1,11 @@
-import { driftOf } from '../dial/index.js';
+import { driftOf, isSame, type Nearness } from '../dial/index.js';
 import { checksOf } from './drift.js';
-import { truly, tells, type Study, type StudySwatch } from './study.js';
+import { truly, toldOf, type Study, type StudySwatch } from './study.js';
 import type { Finding, Severity } from '../finding/index.js';
 import { degreesText, lengthText, temperatureText } from '../units/index.js';
 
-/** Settings this near to each other are the same, °C and as a share of the dwell. */
-const SAME = { temperature: 2.5, dwell: 0.06 };
+/** Settings this near to each other are the same. */
+const SAME: Nearness = { temperature: 2.5, dwell: { share: 0.06 }, prePress: 1.5 };
 /** Two readings of like swatches that differ by more than this contradict each other, ΔE. */
 const APART = 4;
 /** A swatch is pressed otherwise than planned from here on, °C and s. */
@@ -15,15 +15,7 @@ const DAY = 86_400_000;
 const LAID = 30;
 const MONTH = 31;
 
-const alike = (a: StudySwatch, b: StudySwatch): boolean => {
-  const [one, other] = [truly(a), truly(b)];
-  return (
-    Math.abs(one.temperature - other.temperature) < SAME.temperature &&
-    Math.abs(Math.log(one.dwell / other.dwell)) < SAME.dwell &&
-    one.pressure === other.pressure &&
-    Math.abs(one.prePress - other.prePress) < 1.5
-  );
-};
+const alike = (a: StudySwatch, b: StudySwatch): boolean => isSame(truly(a), truly(b), SAME);
 
 /** What is the matter with a study. `now`: ISO 8601. O(n²). */
 export function checkStudy(study: Study, now: string): Finding[] {
@@ -31,7 +23,7 @@ export function checkStudy(study: Study, now: string): Finding[] {
   const add = (code: string, severity: Severity, title: string, why: string, remedy: string) =>
     findings.push({ code: `study.${code}`, severity, title, why, remedy, where: { stage: 'press' }, waivable: true });
   const pressed = study.swatches.filter(({ pressedAt }) => pressedAt !== null);
-  const told = pressed.filter((swatch) => tells(swatch) && swatch.aim !== 'check');
+  const told = toldOf(study);
   if (pressed.length > 1 && pressed.every(({ spoiled }) => spoiled !== null))
     add(
       'all-spoiled',

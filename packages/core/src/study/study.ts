@@ -134,3 +134,11 @@ export const truly = ({ setting, reached }: StudySwatch): DialSetting =>
 
 /** Whether a swatch tells anything: it was pressed, and is not spoiled. */
 export const tells = ({ pressedAt, spoiled }: StudySwatch): boolean => pressedAt !== null && spoiled === null;
+
+/** The swatches that tell of settings: a check tells of the shop. */
+export const toldOf = ({ swatches }: Study): StudySwatch[] =>
+  swatches.filter((one) => tells(one) && one.aim !== 'check');
+
+/** The numbers of swatches that somebody compared by eye. */
+export const comparedOf = ({ answers }: Study): Set<number> =>
+  new Set(answers.flatMap(({ better, worse }) => [better, worse]));

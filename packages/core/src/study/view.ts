@@ -1,7 +1,7 @@
 import {
   chanceOfBetter,
-  gains,
   isEnough,
+  isSame,
   meritOf,
   meritsOf,
   nextOf,
@@ -12,10 +12,10 @@ import {
   startCount,
   startOf,
   surfaceOf,
-  topOf,
   weightsOf,
   type DialSetting,
   type Figure,
+  type Nearness,
   type Point,
   type Surface,
   type Swatch,
@@ -23,7 +23,7 @@ import {
 import { bySeverity, type Finding } from '../finding/index.js';
 import { checkStudy } from './check.js';
 import { waitFor } from './wait.js';
-import { BLUR_STEP, tells, truly, type Study, type StudySwatch, type SwatchReason } from './study.js';
+import { BLUR_STEP, comparedOf, toldOf, truly, type Study, type StudySwatch, type SwatchReason } from './study.js';
 
 /** What pressing the same again differs by, ΔE, beside the reading itself. Common practice, no published source. */
 const AGAIN = 0.5;
@@ -53,7 +53,7 @@ function figuresOf({ reading }: StudySwatch): Figure[] {
   ];
 }
 
-/** What answers by eye say of swatches, by their place among those that tell anything; null without answers. */
+/** What answers by eye and readings say of swatches, by their place among those that tell anything. */
 function byEye(study: Study, told: readonly StudySwatch[]): ReturnType<typeof meritsOf> {
   const place = new Map(told.map(({ number }, i) => [number, i]));
   const comparisons = study.answers.flatMap(({ better, worse }) => {
@@ -69,10 +69,10 @@ function byEye(study: Study, told: readonly StudySwatch[]): ReturnType<typeof me
 
 /** What is known of a study's swatches, as `dial` wants it. Answers count for swatches that nothing was read of. */
 export function swatchesOf(study: Study): Swatch[] {
-  const told = study.swatches.filter((swatch) => tells(swatch) && swatch.aim !== 'check');
+  const told = toldOf(study);
   const { strength, yellowing, spread } = weightsOf(study.wants);
   const eye = study.answers.length > 0 ? byEye(study, told) : null;
-  const compared = new Set(study.answers.flatMap(({ better, worse }) => [better, worse]));
+  const compared = comparedOf(study);
   return told.flatMap((swatch, i): Swatch[] => {
     const read = figuresOf(swatch);
     const seen: Figure[] =
@@ -109,9 +109,8 @@ export interface StudyView {
   surface: SurfaceShown | null;
   best: Point | null;
   robust: Point | null;
-  /** How likely some setting is better by more than the eye sees, and how much one more swatch may gain, ΔE. */
+  /** How likely some setting is better by more than the eye sees. */
   chance: number;
-  gain: number;
   enough: boolean;
   /** What to press next; the start comes all at once. Empty where nothing more is to be pressed. */
   next: Proposal[];
@@ -189,7 +188,7 @@ function proposalsOf(study: Study, surface: Surface | null, known: StudyKnown): 
         why: `It is the recipe of ${like.name}, which is made of the same cloth.`,
       };
     }
-    const fresh = start.filter(({ setting }) => !done.some((one) => sameSetting(one.setting, setting)));
+    const fresh = start.filter(({ setting }) => !done.some((one) => isSame(one.setting, setting, PLANNED)));
     return fresh.slice(0, Math.min(left, startCount(limits) - done.length));
   }
   if (!surface) return [];
@@ -202,11 +201,8 @@ function proposalsOf(study: Study, surface: Surface | null, known: StudyKnown): 
   return [{ setting, reason, why: WHY[reason] ?? '' }];
 }
 
-const sameSetting = (a: DialSetting, b: DialSetting): boolean =>
-  Math.abs(a.temperature - b.temperature) < 0.5 &&
-  Math.abs(a.dwell - b.dwell) < 0.5 &&
-  a.pressure === b.pressure &&
-  Math.abs(a.prePress - b.prePress) < 0.5;
+/** A setting of the start that was planned already. */
+const PLANNED: Nearness = { temperature: 0.5, dwell: { seconds: 0.5 }, prePress: 0.5 };
 
 const some = (numbers: readonly number[]): string =>
   numbers.length === 1
@@ -257,7 +253,7 @@ function actionOf(
       label: `Press swatch ${first.number}`,
       command: { kind: 'press', jobId: first.jobId },
     };
-  const compared = new Set(study.answers.flatMap(({ better, worse }) => [better, worse]));
+  const compared = comparedOf(study);
   const unread = open.filter(
     ({ pressedAt, reading, number }) => pressedAt !== null && reading === null && !compared.has(number),
   );
@@ -326,10 +322,9 @@ export function viewStudy(study: Study, known: StudyKnown, temperature: (celsius
   const swatches = swatchesOf(study);
   const full = swatches.length > 0 ? surfaceOf(swatches, study.limits, study.wants, { seed: study.number }) : null;
   const points = full ? pointsOf(full, known.plate) : null;
-  const told = study.swatches.filter((swatch) => tells(swatch) && swatch.aim !== 'check');
+  const told = toldOf(study);
   const pair = told.length > 1 ? pairToCompare(byEye(study, told)) : null;
   const [one, other] = [told[pair?.one ?? -1], told[pair?.other ?? -1]];
-  const gain = full ? gains(full) : null;
   const enough = full !== null && study.school === 'few swatches' && isEnough(full, swatches.length, study.limits);
   const shown = full &&
     points && {
@@ -347,7 +342,6 @@ export function viewStudy(study: Study, known: StudyKnown, temperature: (celsius
     best: points?.best ?? null,
     robust: points?.robust ?? null,
     chance: full ? chanceOfBetter(full, SEEN) : 1,
-    gain: gain ? (gain[topOf(gain)] ?? 0) : 0,
     enough,
     next: enough ? [] : proposalsOf(study, full, known),
   };
