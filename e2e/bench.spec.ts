@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { benchState } from '@kanga/core/bench';
 import sharp from 'sharp';
-import { CLOSE, closePress, deeds, demo, enter, freeze, jobId, next, readJob, seen } from './shop.js';
+import { CLOSE, closePress, coolPress, deeds, demo, enter, freeze, jobId, next, readJob, seen } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -103,6 +103,7 @@ test('a pressing is stopped, repeated, swapped to another press, a piece is scra
 });
 
 test('the simulated press is set, closed and opened, and its clock follows', async ({ page, request }) => {
+  await coolPress(request, 'Back press');
   const { id, plan } = await freeze(request, 'Star-chart cushions');
   await page.goto(`/jobs/${id}/press`);
   const controller = page.getByRole('group', { name: 'Controller of Back press' });

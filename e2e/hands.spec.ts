@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { deeds, demo, freeze, jobId, next, painted, readJob, seen } from './shop.js';
+import { coolPress, deeds, demo, freeze, jobId, next, painted, readJob, seen } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -38,6 +38,7 @@ test('two quick presses mark one step, and so do two people who press at once', 
 });
 
 test('a plate that is cold is closed by no key, and only by who is sure of it', async ({ page, request }) => {
+  await coolPress(request, 'Back press');
   const { id } = await freeze(request, 'Star-chart cushions');
   await page.goto(`/jobs/${id}/press`);
   await expect(next(page)).toContainText('Done');

@@ -2,6 +2,7 @@ import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import type { Placement } from '@kanga/core/art';
 import type { Guidance } from '@kanga/core/bench';
 import type { JobFile, RunPlan } from '@kanga/core/job';
+import { SET_POINT_LIMITS, type PressNow } from '@kanga/contract/bench';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
 
@@ -110,6 +111,22 @@ export async function enter(page: Page, offered: string | RegExp): Promise<void>
   await expect(next(page)).toBeEnabled();
   await seen(page);
   await page.keyboard.press('Enter');
+}
+
+/** Cools a simulated press, however hot an earlier journey left it: every cold blank that it is closed on takes heat from its plate. */
+export async function coolPress(request: APIRequestContext, name: string): Promise<void> {
+  const { presses } = (await (await request.get('/api/shop')).json()) as Shop;
+  const at = `/api/shop/presses/${presses.find((press) => press.name === name)?.id ?? name}`;
+  expect((await request.post(`${at}/set-point`, { data: { celsius: SET_POINT_LIMITS.least } })).ok()).toBe(true);
+  const move = async (closed: boolean): Promise<number> => {
+    const answer = await request.post(`${at}/lever`, { data: { closed } });
+    expect(answer.ok()).toBe(true);
+    return ((await answer.json()) as PressNow).reading?.celsius ?? Infinity;
+  };
+  await expect(async () => {
+    await move(true);
+    expect(await move(false)).toBeLessThan(100);
+  }).toPass({ intervals: [0] });
 }
 
 /** What the line offers when the press is to be closed. */
