@@ -121,7 +121,7 @@ export function chanceOfBetter(surface: Surface, step: number): number {
 
 /** What the eye just sees, ΔE; and how sure it has to be that nothing is better by more. In the trial (docs/benchmarks.md) the stop is right oftener than that. */
 export const SEEN = 1;
-export const ENOUGH = 0.15;
+export const ENOUGH = 0.12;
 /** Swatches before which nothing is enough: the start and one that was chosen by it. */
 export const isEnough = (surface: Surface, pressed: number, limits: DialLimits): boolean =>
   pressed > startCount(limits) && chanceOfBetter(surface, SEEN) < ENOUGH;

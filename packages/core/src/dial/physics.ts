@@ -1,4 +1,4 @@
-import { heatStep, pressureStep, type DialSetting } from './setting.js';
+import { heatSlope, heatStep, pressureStep, type DialSetting } from './setting.js';
 
 // Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
 const { exp, log } = Math;
@@ -38,12 +38,15 @@ const DRYING = 6;
 /** The part of a setting that a model needs again and again. */
 export interface Prepared {
   heat: number;
+  /** By how much `heat` rises with one °C. */
+  perDegree: number;
   dwell: number;
   pressure: number;
   wet: number;
 }
 export const prepared = (setting: DialSetting): Prepared => ({
   heat: heatStep(setting.temperature),
+  perDegree: heatSlope(setting.temperature),
   dwell: setting.dwell,
   pressure: pressureStep(setting.pressure),
   wet: exp(-setting.prePress / DRYING),
@@ -59,19 +62,45 @@ export const natural = (constants: ArrayLike<number>): Natural => {
   return out;
 };
 
-/** Contact by pressure, saturating, 1 at medium. */
+/** The logarithm of contact by pressure, saturating, 0 at medium. */
 const contact = (pressure: number, saturation: number): number =>
-  pressure === 1 ? 1 : (1 - exp(-saturation * (pressure + 1))) / (1 - exp(-2 * saturation));
+  pressure === 1 ? 0 : log((1 - exp(-saturation * (pressure + 1))) / (1 - exp(-2 * saturation)));
 
 /** What a model foresees of one setting, by channel: strength, yellowing, spread; written into `into` from `from` on. O(1). */
 export function foresee(at: Prepared, c: Natural, into: Float64Array, from = 0): void {
   const warming = c[3] ?? 0;
   // A cloth that warms with a time constant has had that much less than the whole dwell.
   const seconds = at.dwell - warming * (1 - exp(-at.dwell / warming));
-  const rate = exp((c[1] ?? 0) + (c[2] ?? 0) * at.heat) * contact(at.pressure, c[10] ?? 0);
+  const rate = (c[1] ?? 0) + (c[2] ?? 0) * at.heat + contact(at.pressure, c[10] ?? 0);
   const loss = exp((c[4] ?? 0) + (c[5] ?? 0) * at.heat);
-  into[from] =
-    (c[0] ?? 0) * (1 - exp(-((rate * seconds) ** (c[12] ?? 1)))) * exp(-loss * seconds) - (c[11] ?? 0) * at.wet;
+  const taken = 1 - exp(-exp((c[12] ?? 1) * (rate + log(seconds))));
+  into[from] = (c[0] ?? 0) * taken * exp(-loss * seconds) - (c[11] ?? 0) * at.wet;
   into[from + 1] = seconds * exp((c[6] ?? 0) + (c[7] ?? 0) * at.heat);
   into[from + 2] = seconds * exp((c[8] ?? 0) + (c[9] ?? 0) * at.heat);
+}
+
+/** What a model foresees of one setting, as `foresee`, then by how much it changes with one °C, then with one second: three times three numbers. O(1). */
+export function foreseeSlopes(at: Prepared, c: Natural, into: Float64Array, from: number): void {
+  const [full, warming, power] = [c[0] ?? 0, c[3] ?? 0, c[12] ?? 1];
+  const cold = exp(-at.dwell / warming);
+  const seconds = at.dwell - warming * (1 - cold);
+  const rate = (c[1] ?? 0) + (c[2] ?? 0) * at.heat + contact(at.pressure, c[10] ?? 0);
+  const loss = exp((c[4] ?? 0) + (c[5] ?? 0) * at.heat);
+  const work = exp(power * (rate + log(seconds)));
+  const left = exp(-work);
+  const kept = full * exp(-loss * seconds);
+  const yellowing = exp((c[6] ?? 0) + (c[7] ?? 0) * at.heat);
+  const spread = exp((c[8] ?? 0) + (c[9] ?? 0) * at.heat);
+  // A second more of dwell is this much more of warm cloth.
+  const warm = 1 - cold;
+  const { perDegree } = at;
+  into[from] = kept * (1 - left) - (c[11] ?? 0) * at.wet;
+  into[from + 1] = seconds * yellowing;
+  into[from + 2] = seconds * spread;
+  into[from + 3] = kept * perDegree * (left * power * work * (c[2] ?? 0) - (1 - left) * loss * seconds * (c[5] ?? 0));
+  into[from + 4] = seconds * yellowing * (c[7] ?? 0) * perDegree;
+  into[from + 5] = seconds * spread * (c[9] ?? 0) * perDegree;
+  into[from + 6] = kept * warm * ((left * power * work) / seconds - (1 - left) * loss);
+  into[from + 7] = warm * yellowing;
+  into[from + 8] = warm * spread;
 }

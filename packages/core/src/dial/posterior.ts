@@ -1,10 +1,10 @@
 import { nth, normals, seeded } from '../numbers/index.js';
 import { Factor } from './factor.js';
-import { CONSTANTS, foresee, MISSED, natural, NOISE, prepared, type Prepared } from './physics.js';
-import { placeOf, type DialSetting } from './setting.js';
+import { CONSTANTS, foreseeSlopes, MISSED, natural, NOISE, prepared, type Prepared } from './physics.js';
+import { placeOf, type DialSetting, type Place } from './setting.js';
 
 // Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
-const { exp, max, sqrt } = Math;
+const { exp, log, max, sqrt } = Math;
 
 /** One figure of a swatch: a sum of the channels by `weights`, and how far it may be off. */
 export interface Figure {
@@ -38,18 +38,18 @@ export const REACH = [0.45, 0.45, 0.8, 1] as const;
 /** A free level of what is only compared, ΔE: wide beside any difference. */
 const FREE = 40;
 
-/** How alike what is missed is at two places. Squared exponential. */
-export const likeness = (a: readonly number[], b: readonly number[]): number => {
-  let sum = 0;
-  for (let i = 0; i < REACH.length; i++) sum += ((nth(a, i) - nth(b, i)) / nth(REACH, i)) ** 2;
-  return exp(-sum / 2);
-};
+/** How alike what is missed is at two places of one axis, counted as a place counts them. Squared exponential. */
+export const likenessOn = (axis: number, a: number, b: number): number => exp(-(((a - b) / nth(REACH, axis)) ** 2) / 2);
+
+/** How alike what is missed is at two places. */
+const likeness = (a: Place, b: Place): number =>
+  a.reduce((all, one, axis) => all * likenessOn(axis, one, nth(b, axis)), 1);
 
 /** How much a model misses of a channel, beside `missed`: the more, the further a swatch is from full colour, or the more it has yellowed or spread. */
 export const missScale = (channel: number, value: number, full: number): number =>
   channel === 0 ? 0.5 + 0.09 * max(0, full - value) : 0.35 + 0.25 * max(0, value);
 
-/** What the figures are to one set of constants: what is left of them, and how that spreads. */
+/** What the figures are to one set of constants: what is left of them, and how that spreads. Written anew each time that constants are judged. */
 export interface Judged {
   left: Float64Array;
   factor: Factor;
@@ -60,7 +60,9 @@ export interface Judged {
 
 /** Swatches made ready to be judged by constants many times, in flat arrays: it is done some ten thousand times for one answer. Figures are counted swatch by swatch. */
 export class Evidence {
-  readonly figures: readonly { figure: Figure; swatch: number; place: readonly number[] }[];
+  readonly figures: readonly { figure: Figure; swatch: number }[];
+  /** Where the swatches lie. */
+  readonly places: readonly Place[];
   private readonly ready: readonly Prepared[];
   private readonly foreseen: Float64Array;
   private readonly weights: Float64Array;
@@ -71,20 +73,24 @@ export class Evidence {
   private readonly alike: Float64Array;
   private readonly shared: Float64Array;
   private readonly covariance: Float64Array;
+  /** What a judgement is written into: figures, channels by figures, and by what figures change if a setting slips. */
+  private readonly left: Float64Array;
+  private readonly scale: Float64Array;
+  private readonly warm: Float64Array;
+  private readonly long: Float64Array;
+  private readonly factor: Factor;
+  private readonly whitened: Float64Array;
+  /** From each figure on: the sum of the logarithms of their spreads. */
+  private readonly logSpreads: Float64Array;
 
   constructor(
     swatches: readonly Swatch[],
     private readonly slips: Slips,
   ) {
-    this.ready = swatches.flatMap(({ setting }) => [
-      prepared(setting),
-      prepared({ ...setting, temperature: setting.temperature + 1 }),
-      prepared({ ...setting, dwell: setting.dwell + 1 }),
-    ]);
-    this.foreseen = new Float64Array(this.ready.length * 3);
-    this.figures = swatches.flatMap(({ setting, figures }, swatch) =>
-      figures.map((figure) => ({ figure, swatch, place: placeOf(setting) })),
-    );
+    this.ready = swatches.map(({ setting }) => prepared(setting));
+    this.foreseen = new Float64Array(this.ready.length * 9);
+    this.figures = swatches.flatMap(({ figures }, swatch) => figures.map((figure) => ({ figure, swatch })));
+    this.places = swatches.map(({ setting }) => placeOf(setting));
     const n = this.figures.length;
     this.weights = Float64Array.from(this.figures.flatMap(({ figure }) => [...figure.weights]));
     this.values = Float64Array.from(this.figures, ({ figure }) => figure.value);
@@ -93,22 +99,32 @@ export class Evidence {
     this.alike = new Float64Array(n * n);
     this.shared = new Float64Array(n * n);
     this.covariance = new Float64Array(n * n);
+    this.left = new Float64Array(n);
+    this.scale = new Float64Array(n * 3);
+    this.warm = new Float64Array(n);
+    this.long = new Float64Array(n);
+    this.factor = Factor.empty(n);
+    this.whitened = new Float64Array(n);
+    this.logSpreads = new Float64Array(n + 1);
+    for (let i = n - 1; i >= 0; i--) this.logSpreads[i] = nth(this.logSpreads, i + 1) + log(nth(this.spreads, i));
     this.figures.forEach((one, i) => {
       this.figures.forEach((other, j) => {
-        this.alike[i * n + j] = likeness(one.place, other.place);
+        this.alike[i * n + j] = likeness(this.places[one.swatch] as Place, this.places[other.swatch] as Place);
         this.shared[i * n + j] = one.figure.relative && other.figure.relative ? FREE * FREE : 0;
       });
     });
   }
 
-  /** Judges constants: O(n³) for n figures. */
-  judge(constants: ArrayLike<number>): Judged {
+  /**
+   * Judges constants; what it gives holds until the next ones are judged. Those that cannot be as likely as `least` are given up as soon as that is seen, with a logarithm of −∞ and no
+   * more than that: each figure can add no more than its own noise allows. O(n³) for n figures.
+   */
+  judge(constants: ArrayLike<number>, least = -Infinity): Judged {
     const c = natural(constants);
     const n = this.figures.length;
     const { foreseen, ready, weights, values, spreads, swatchOf, alike, shared, covariance } = this;
-    for (let i = 0; i < ready.length; i++) foresee(ready[i] as Prepared, c, foreseen, i * 3);
-    const [left, scale] = [new Float64Array(n), new Float64Array(n * 3)];
-    const [warm, long] = [new Float64Array(n), new Float64Array(n)];
+    const { left, scale, warm, long } = this;
+    for (let i = 0; i < ready.length; i++) foreseeSlopes(ready[i] as Prepared, c, foreseen, i * 9);
     const [full, missed, noise] = [c[0] ?? 0, c[MISSED] ?? 0, c[NOISE] ?? 0];
     for (let i = 0; i < n; i++) {
       let sum = 0;
@@ -120,15 +136,18 @@ export class Evidence {
         const at = (swatchOf[i] ?? 0) * 9 + channel;
         const here = foreseen[at] ?? 0;
         sum += w * here;
-        dT += w * ((foreseen[at + 3] ?? 0) - here);
-        dt += w * ((foreseen[at + 6] ?? 0) - here);
+        dT += w * (foreseen[at + 3] ?? 0);
+        dt += w * (foreseen[at + 6] ?? 0);
         scale[i * 3 + channel] = w * missed * missScale(channel, here, full);
       }
       left[i] = (values[i] ?? 0) - sum;
       warm[i] = dT * this.slips.temperature;
       long[i] = dt * this.slips.dwell;
     }
+    const { factor, whitened, logSpreads } = this;
+    let sure = 0;
     for (let i = 0; i < n; i++) {
+      if (sure - (logSpreads[i] ?? 0) - (n - i) * log(noise) < least) return { left, factor, scale, log: -Infinity };
       const s0 = scale[i * 3] ?? 0;
       const s1 = scale[i * 3 + 1] ?? 0;
       const s2 = scale[i * 3 + 2] ?? 0;
@@ -141,12 +160,11 @@ export class Evidence {
       }
       const own = (spreads[i] ?? 0) * noise;
       covariance[i * n + i] = (covariance[i * n + i] ?? 0) + own * own + 1e-6;
+      const diagonal = factor.take(covariance, i);
+      const value = factor.whiten(left, whitened, i);
+      sure -= log(diagonal) + (value * value) / 2;
     }
-    const factor = Factor.of(covariance, n);
-    const whitened = factor.forward(left);
-    let log = -factor.halfLogDeterminant;
-    for (let i = 0; i < n; i++) log -= ((whitened[i] ?? 0) * (whitened[i] ?? 0)) / 2;
-    return { left, factor, scale, log };
+    return { left, factor, scale, log: sure };
   }
 }
 
@@ -222,9 +240,10 @@ export function posteriorOf(evidence: Evidence, seed: number): Float64Array[] {
         // Every third walk is a short one: it finds its way in what is narrow.
         const size = (move % 3 === 2 ? 0.8 : 2.38) / sqrt(D);
         for (let i = 0; i < D; i++) step[i] = (one.constants[i] ?? 0) + size * (step[i] ?? 0);
-        const other = judged(step);
-        const gain = other.prior - one.prior + power * (other.log - one.log);
-        return Math.log(random() + 1e-300) < gain ? other : one;
+        const prior = logPrior(step);
+        const least = one.log + (one.prior - prior + log(random() + 1e-300)) / power;
+        const other = evidence.judge(step, least).log;
+        return other > least ? { constants: step, prior, log: other } : one;
       });
     }
   }

@@ -31,6 +31,9 @@ const REFERENCE_HEAT = 195;
 export const heatStep = (celsius: number): number =>
   (1 / (REFERENCE_HEAT + KELVIN) - 1 / (celsius + KELVIN)) / GAS_CONSTANT;
 
+/** By how much `heatStep` rises with one °C, mol/(J·K): 1/(R·T²). */
+export const heatSlope = (celsius: number): number => 1 / (GAS_CONSTANT * (celsius + KELVIN) ** 2);
+
 /** Light 0, medium 1, firm 2. */
 export const pressureStep = (level: PressureLevel): number => PRESSURES.indexOf(level);
 
@@ -38,8 +41,11 @@ export const pressureStep = (level: PressureLevel): number => PRESSURES.indexOf(
 const PRESSURE_STEP = 0.4;
 const PRE_PRESS_STEP = 12;
 
+/** A place on the axes of a study: heat, time, pressure, pre-press. */
+export type Place = readonly [number, number, number, number];
+
 /** The place of a setting on axes where like work lies on straight lines: heat as 1/T, scaled by the usual energy so that one step is a factor e of work, time as its logarithm, then pressure and pre-press. */
-export const placeOf = ({ temperature, dwell, pressure, prePress }: DialSetting): [number, number, number, number] => [
+export const placeOf = ({ temperature, dwell, pressure, prePress }: DialSetting): Place => [
   USUAL_ENERGY * heatStep(temperature),
   Math.log(dwell / 60),
   PRESSURE_STEP * pressureStep(pressure),

@@ -1,21 +1,13 @@
 import { nth, normals, seeded } from '../numbers/index.js';
 import type { PressureLevel } from '../blank/index.js';
+import { Field } from './field.js';
 import { foresee, MISSED, natural, NOISE, prepared, type Channel } from './physics.js';
-import {
-  Evidence,
-  likeness,
-  missScale,
-  posteriorOf,
-  REACH,
-  USUAL_SLIPS,
-  type Slips,
-  type Swatch,
-} from './posterior.js';
-import { isWithin, placeOf, type DialLimits, type DialSetting } from './setting.js';
-import { meritOf, weightsOf, type Wants } from './wants.js';
+import { Evidence, missScale, posteriorOf, USUAL_SLIPS, type Slips, type Swatch } from './posterior.js';
+import { isWithin, type DialLimits, type DialSetting } from './setting.js';
+import { meritBy, weightsOf, type Wants } from './wants.js';
 
 // Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
-const { cos, floor, log, max, min, round, sqrt } = Math;
+const { floor, log, max, min, round, sqrt } = Math;
 
 /** Settings on which a surface is known: temperatures by dwells, at each pressure and pre-press. */
 export interface Grid {
@@ -42,9 +34,6 @@ export interface Surface {
 
 /** Likely surfaces that are drawn. */
 const DRAWN = 128;
-/** Waves of which what the model misses is made up (Rahimi and Recht 2007). */
-const WAVES = 32;
-
 const spaced = (least: number, most: number, step: number, between: (a: number, b: number, s: number) => number) => {
   const count = max(1, round(step)) + 1;
   return most - least < 0.5 ? [least] : Array.from({ length: count }, (_, i) => between(least, most, i / (count - 1)));
@@ -80,15 +69,9 @@ const settingsOf = ({ temperatures, dwells, pressures, prePresses }: Grid): Dial
     ),
   );
 
-const dot = (a: Float64Array, b: Float64Array): number => {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += (a[i] ?? 0) * (b[i] ?? 0);
-  return sum;
-};
-
 /**
  * The surface that readings leave likely: constants of the physical model by their posterior, and what the model misses by a Gaussian process conditioned
- * path by path (Wilson et al. 2020). The same readings and seed give the same surface. O(drawn · grid · (waves + readings)).
+ * path by path (Wilson et al. 2020). The same readings and seed give the same surface. O(drawn · (grid + readings · terms of the field)).
  */
 export function surfaceOf(
   swatches: readonly Swatch[],
@@ -104,66 +87,60 @@ export function surfaceOf(
   const normal = normals(random);
   const step = particles.length / DRAWN;
   const size = settings.length;
-  const n = evidence.figures.length;
 
-  const waves = Array.from({ length: WAVES }, () => ({
-    rate: REACH.map((reach) => normal() / reach),
-    phase: 2 * Math.PI * random(),
-  }));
-  const wavesAt = (place: readonly number[]): Float64Array =>
-    Float64Array.from(waves, ({ rate, phase }) => {
-      let sum = phase;
-      for (let i = 0; i < place.length; i++) sum += nth(rate, i) * nth(place, i);
-      return sqrt(2 / WAVES) * cos(sum);
-    });
   const { strength: wantsStrength, yellowing: wantsWhite, spread: wantsSharp } = weightsOf(wants);
   const wanted = [wantsStrength, wantsWhite, wantsSharp];
-  const places = settings.map(placeOf);
+  const merited = meritBy(wants);
+  const field = new Field(grid, evidence.places);
   const ready = settings.map(prepared);
-  const gridWaves = places.map(wavesAt);
-  const figureWaves = evidence.figures.map(({ place }) => wavesAt(place));
-  const near = places.map((place) => Float64Array.from(evidence.figures, (other) => likeness(place, other.place)));
-
-  const channels = {
-    strength: new Float64Array(size),
-    yellowing: new Float64Array(size),
-    spread: new Float64Array(size),
-  };
+  const [strength, yellowing, spread] = [new Float64Array(size), new Float64Array(size), new Float64Array(size)];
   const likely: Float64Array[] = [];
   // A channel that nobody wants and nothing was read of costs nothing.
   const counted = [0, 1, 2].filter(
     (c) => wanted[c] !== 0 || evidence.figures.some(({ figure }) => figure.weights[c] !== 0),
   );
   const values = new Float64Array(3);
+  // What each path adds to the model, channel by channel.
+  const beside = counted.map(() => new Float64Array(size));
   for (let drawn = 0; drawn < DRAWN; drawn++) {
     const constants = particles[floor(drawn * step)] as Float64Array;
     const { left, factor, scale } = evidence.judge(constants);
     const c = natural(constants);
-    const amplitudes = [0, 1, 2].map(() => Float64Array.from({ length: WAVES }, normal));
+    const paths = counted.map(() => {
+      const path = new Float64Array(field.terms);
+      for (let term = 0; term < path.length; term++) path[term] = normal();
+      return path;
+    });
     // What this path would have shown at the swatches, noise and all: the rest of each figure moves the path (Matheron's rule).
-    const rest = Float64Array.from(evidence.figures, ({ figure }, i) => {
+    const rest = Float64Array.from(evidence.figures, ({ figure, swatch }, i) => {
       let sum = nth(left, i) - figure.spread * nth(c, NOISE) * normal();
-      for (const channel of counted)
-        sum -= nth(scale, i * 3 + channel) * dot(figureWaves[i] as Float64Array, amplitudes[channel] as Float64Array);
+      paths.forEach((path, k) => {
+        const by = nth(scale, i * 3 + nth(counted, k));
+        if (by !== 0) sum -= by * field.at(path, swatch);
+      });
       return sum;
     });
     const pull = factor.solve(rest);
+    paths.forEach((path, k) => {
+      evidence.figures.forEach(({ swatch }, i) => {
+        const by = nth(scale, i * 3 + nth(counted, k)) * nth(pull, i);
+        if (by !== 0) field.move(path, swatch, by);
+      });
+      field.over(path, beside[k] as Float64Array);
+    });
     const [missed, full] = [nth(c, MISSED), nth(c, 0)];
     const merits = new Float64Array(size);
     for (let g = 0; g < size; g++) {
       foresee(ready[g] as (typeof ready)[number], c, values);
-      for (const channel of counted) {
-        let sum = dot(gridWaves[g] as Float64Array, amplitudes[channel] as Float64Array);
-        const alike = near[g] as Float64Array;
-        for (let i = 0; i < n; i++) sum += (scale[i * 3 + channel] ?? 0) * (alike[i] ?? 0) * (pull[i] ?? 0);
+      for (let k = 0; k < counted.length; k++) {
+        const channel = counted[k] ?? 0;
         const value = values[channel] ?? 0;
-        values[channel] = value + missed * missScale(channel, value, full) * sum;
+        values[channel] = value + missed * missScale(channel, value, full) * (beside[k]?.[g] ?? 0);
       }
-      const [strength, yellowing, spread] = values as unknown as [number, number, number];
-      merits[g] = meritOf({ strength, yellowing, spread }, wants);
-      channels.strength[g] = nth(channels.strength, g) + strength / DRAWN;
-      channels.yellowing[g] = nth(channels.yellowing, g) + yellowing / DRAWN;
-      channels.spread[g] = nth(channels.spread, g) + spread / DRAWN;
+      merits[g] = merited(values[0] ?? 0, values[1] ?? 0, values[2] ?? 0);
+      strength[g] = (strength[g] ?? 0) + (values[0] ?? 0) / DRAWN;
+      yellowing[g] = (yellowing[g] ?? 0) + (values[1] ?? 0) / DRAWN;
+      spread[g] = (spread[g] ?? 0) + (values[2] ?? 0) / DRAWN;
     }
     likely.push(merits);
   }
@@ -178,7 +155,7 @@ export function surfaceOf(
     const squares = likely.reduce((sum, one) => sum + (nth(one, g) - nth(one, best) - mean) ** 2, 0);
     return sqrt(squares / DRAWN);
   });
-  return { grid, settings, able, merit, doubt, channels, likely };
+  return { grid, settings, able, merit, doubt, channels: { strength, yellowing, spread }, likely };
 }
 
 /** Where the largest of many numbers stands, among those that are `able`; left out: all are. */

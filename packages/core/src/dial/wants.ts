@@ -20,13 +20,18 @@ export function weightsOf({ colour, white, sharp }: Wants): Record<Channel, numb
   return { strength: WEIGHT_OF[colour], yellowing: -WEIGHT_OF[white], spread: -WEIGHT_OF[sharp] };
 }
 
-/** How good a swatch is for what is wanted, in steps as the eye sees them (ΔE); more is better. */
-export function meritOf(values: Record<Channel, number>, wants: Wants): number {
-  const { strength, yellowing, spread } = weightsOf(wants);
+/** How good a swatch is for what is wanted, by its strength, yellowing and spread: in steps as the eye sees them (ΔE); more is better. */
+export function meritBy(wants: Wants): (strength: number, yellowing: number, spread: number) => number {
+  const { strength: byStrength, yellowing: byYellowing, spread: bySpread } = weightsOf(wants);
   const { target } = wants;
-  return (
-    (target ? -strength * Math.abs(values.strength - target.strength) : strength * values.strength) +
-    (target ? yellowing * Math.abs(values.yellowing - target.yellowing) : yellowing * values.yellowing) +
-    spread * values.spread
-  );
+  if (!target)
+    return (strength, yellowing, spread) => byStrength * strength + byYellowing * yellowing + bySpread * spread;
+  return (strength, yellowing, spread) =>
+    byYellowing * Math.abs(yellowing - target.yellowing) -
+    byStrength * Math.abs(strength - target.strength) +
+    bySpread * spread;
 }
+
+/** As `meritBy`, of one swatch. */
+export const meritOf = ({ strength, yellowing, spread }: Record<Channel, number>, wants: Wants): number =>
+  meritBy(wants)(strength, yellowing, spread);

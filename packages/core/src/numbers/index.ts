@@ -11,3 +11,4 @@ export function nth(values: ArrayLike<number>, place: number): number {
   if (value === undefined) throw new RangeError(`there is no place ${place} among ${values.length} numbers`);
   return value;
 }
+export { sumOfProducts } from './products.js';
