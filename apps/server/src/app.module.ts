@@ -11,6 +11,7 @@ import { ForeignModule } from './foreign/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
+import { OrderModule } from './order/index.js';
 import { PrintModule } from './print/index.js';
 import { ProofModule } from './proof/index.js';
 import { ScannerModule } from './scanner/index.js';
@@ -44,6 +45,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     InspectModule,
     TextModule,
     ScannerModule,
+    OrderModule,
     StudyModule,
     ThermometerModule,
     TidyModule,

@@ -76,6 +76,12 @@ export const router = createBrowserRouter([
       { path: '/jobs', lazy: async () => ({ Component: (await import('./job/jobs.js')).Jobs }) },
       { path: '/jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./job/job-screen.js')).JobScreen }) },
       { path: '/bench', lazy: async () => ({ Component: (await import('./press/bench-page.js')).BenchPage }) },
+      { path: '/orders', lazy: async () => ({ Component: (await import('./order/orders.js')).Orders }) },
+      { path: '/orders/:id', lazy: async () => ({ Component: (await import('./order/order-page.js')).OrderPage }) },
+      {
+        path: '/orders/:id/price',
+        lazy: async () => ({ Component: (await import('./order/price-page.js')).PricePage }),
+      },
       { path: '/studies', lazy: async () => ({ Component: (await import('./study/studies.js')).Studies }) },
       { path: '/studies/:id', lazy: async () => ({ Component: (await import('./study/study-page.js')).StudyPage }) },
       { path: '/recipes', lazy: async () => ({ Component: (await import('./recipe/recipes.js')).Recipes }) },

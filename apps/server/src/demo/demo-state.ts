@@ -22,6 +22,7 @@ const TRACES = [
   'study',
   'study_swatch',
   'study_answer',
+  'shop_order',
 ];
 
 /** How the demo shop was when it was loaded: as long as it is still so, nothing of anybody's is lost with it. */

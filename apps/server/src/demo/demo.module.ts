@@ -3,6 +3,7 @@ import { ArtModule } from '../art/index.js';
 import { BackupModule } from '../backup/index.js';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
+import { OrderModule } from '../order/index.js';
 import { RunModule } from '../run/index.js';
 import { RecipeModule } from '../recipe/index.js';
 import { LiveModule } from '../live/index.js';
@@ -10,6 +11,7 @@ import { ShopModule } from '../shop/index.js';
 import { StudyModule } from '../study/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
+import { DemoOrders } from './demo-orders.js';
 import { DemoStudies } from './demo-studies.js';
 import { DemoState } from './demo-state.js';
 import { Past } from './past/index.js';
@@ -25,9 +27,10 @@ import { Past } from './past/index.js';
     LiveModule,
     ShopModule,
     StudyModule,
+    OrderModule,
   ],
   controllers: [DemoController],
-  providers: [DemoService, DemoState, DemoStudies, Past],
+  providers: [DemoService, DemoState, DemoStudies, DemoOrders, Past],
   exports: [DemoService],
 })
 export class DemoModule {}

@@ -20,6 +20,7 @@ import { EventRepository, PressingRepository, ResultRepository } from '../run/in
 import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
+import { DemoOrders } from './demo-orders.js';
 import { DemoStudies } from './demo-studies.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { Past } from './past/index.js';
@@ -47,6 +48,7 @@ const TABLES = [
   'run_plan',
   'waiver',
   'job',
+  'shop_order',
   'blank',
   'media',
   'printer',
@@ -79,6 +81,7 @@ export class DemoService {
     private readonly state: DemoState,
     private readonly past: Past,
     private readonly studies: DemoStudies,
+    private readonly orders: DemoOrders,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -134,6 +137,7 @@ export class DemoService {
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+    await this.orders.load(pictures);
     await this.studies.load(DEMO_SHOP);
     await this.state.remember();
     this.live.publish({ kind: 'runs' });

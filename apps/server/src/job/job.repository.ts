@@ -33,6 +33,9 @@ interface JobRow {
   deleted_at: Date | null;
   study_id: string | null;
   swatch: number | null;
+  order_id: string | null;
+  line_id: string | null;
+  follows: boolean;
 }
 
 type SummaryRow = JobRow & { blank_name: string | null };
@@ -64,6 +67,9 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   updatedAt: row.updated_at.toISOString(),
   closedAt: row.closed_at?.toISOString() ?? null,
   ...(row.study_id !== null && row.swatch !== null ? { study: { id: row.study_id, swatch: row.swatch } } : {}),
+  ...(row.order_id !== null && row.line_id !== null
+    ? { order: { id: row.order_id, line: row.line_id, follows: row.follows } }
+    : {}),
 });
 
 function summaryOf(row: SummaryRow): JobSummary {
@@ -74,7 +80,7 @@ function summaryOf(row: SummaryRow): JobSummary {
   const [artId = null] = artIdsOf(design);
   const [archivedAt = null, deletedAt = null] = [row.archived_at?.toISOString(), row.deleted_at?.toISOString()];
   const head = { id, number, name, customer, due, pieces, status, reached, blankId, pressId };
-  return { ...head, blankName: row.blank_name, artId, updatedAt, archivedAt, deletedAt };
+  return { ...head, blankName: row.blank_name, artId, orderId: row.order_id, updatedAt, archivedAt, deletedAt };
 }
 
 const columnsOf = (change: Omit<JobChange, 'version'>) => ({
@@ -164,6 +170,32 @@ export class JobRepository {
   /** Makes a job carry a swatch of a study. */
   async carry(id: string, { id: studyId, swatch }: NonNullable<Job['study']>, trx: Knex.Transaction): Promise<void> {
     await trx('job').where({ id }).update({ study_id: studyId, swatch });
+  }
+
+  /** Makes a job a size of a line of an order, or says whether it has the line's design. */
+  async belong(
+    id: string,
+    { id: orderId, line, follows }: NonNullable<Job['order']>,
+    trx: Knex.Transaction,
+  ): Promise<void> {
+    await trx('job').where({ id }).update({ order_id: orderId, line_id: line, follows });
+  }
+
+  /** Deletes a job as part of something larger; it can be taken back. */
+  async remove(id: string, trx: Knex.Transaction): Promise<void> {
+    await trx('job')
+      .where({ id })
+      .update({ deleted_at: trx.fn.now(3) });
+  }
+
+  /** The jobs of a line, oldest first, as they stay until the transaction ends. */
+  async ofLine({ id, line }: Pick<NonNullable<Job['order']>, 'id' | 'line'>, trx: Knex.Transaction): Promise<Job[]> {
+    const rows = (await trx('job')
+      .where({ order_id: id, line_id: line, deleted_at: null })
+      .orderBy('number')
+      .select(trx.raw(COLUMNS.join(', ')))
+      .forUpdate()) as JobRow[];
+    return rows.map((row) => jobOf(row, []));
   }
 
   async save(id: string, change: JobChange, trx: Knex.Transaction): Promise<void> {

@@ -4,6 +4,7 @@ import { Injectable } from '@nestjs/common';
 import { artIdsOf, fontsOf } from '@kanga/core/art';
 import type { Waiver } from '@kanga/core/finding';
 import {
+  changeOf,
   fingerprintOf,
   viewJob,
   type Approval,
@@ -16,6 +17,7 @@ import {
   type Repeat,
   type JobView,
 } from '@kanga/core/job';
+import { designOn } from '@kanga/core/order';
 import { unitPrinter } from '@kanga/core/units';
 import type { JobList, JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
@@ -186,12 +188,38 @@ export class JobService {
         }
         await this.knowArt(change);
         await this.jobs.save(id, change, trx);
+        if (job.order && changed(job, change, 'design')) await this.spread(job, job.order, change, trx);
         if (change.name !== job.name) await this.pressings.rename(id, change.name, trx);
       });
     } catch (error) {
       throw missingChoice(error);
     }
     return this.file(id);
+  }
+
+  /**
+   * A design is changed on one size of a line. In the line's first job it is the line's: the other sizes get it, made to fit, unless they have one of their own or are at the press. On another
+   * size it is that size's own from now on.
+   */
+  private async spread(
+    job: Job,
+    order: NonNullable<Job['order']>,
+    { design, blankId }: JobChange,
+    trx: Knex.Transaction,
+  ): Promise<void> {
+    const [lead, ...others] = await this.jobs.ofLine(order, trx);
+    if (lead?.id !== job.id) {
+      await this.jobs.belong(job.id, { ...order, follows: false }, trx);
+      return;
+    }
+    const from = blankId === null ? null : await this.blanks.find(blankId, trx);
+    const arts = await this.art.findAll(artIdsOf(design));
+    for (const other of others) {
+      const follows = other.order?.follows === true && other.status === 'open';
+      const to = other.blankId === null ? null : await this.blanks.find(other.blankId, trx);
+      if (!follows || !from || !to || (await this.jobs.plan(other.id, trx))) continue;
+      await this.jobs.save(other.id, { ...changeOf(other), design: designOn(design, arts, from, to) }, trx);
+    }
   }
 
   /** Refuses a design that names a picture which is not there. */

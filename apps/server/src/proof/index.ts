@@ -1,1 +1,2 @@
 export { ProofModule } from './proof.module.js';
+export { ProofService } from './proof.service.js';

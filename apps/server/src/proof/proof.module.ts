@@ -11,5 +11,6 @@ import { ProofService } from './proof.service.js';
   imports: [JobModule, ArtModule, ShopModule],
   controllers: [ProfileController, ProofController],
   providers: [ProofService, ProfileService],
+  exports: [ProofService],
 })
 export class ProofModule {}

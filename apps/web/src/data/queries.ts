@@ -93,6 +93,17 @@ export const testClothQuery = queryOptions({
   queryKey: ['test-cloth'],
   queryFn: () => call('testCloth'),
 });
+/** Orders with their jobs. */
+export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders') });
+export const orderQuery = (id: string) =>
+  queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }) });
+/** The jobs of an order with all that they refer to. */
+export const orderJobsQuery = (id: string, jobs: readonly string[]) =>
+  queryOptions({
+    queryKey: ['orders', id, 'jobs', ...jobs],
+    queryFn: () => Promise.all(jobs.map((job) => loadJob(job))),
+    staleTime: 0,
+  });
 /** Studies: searches for the best settings. */
 export const studiesQuery = queryOptions({ queryKey: ['studies'], queryFn: () => call('studies') });
 export const studyQuery = (id: string) =>

@@ -10,3 +10,4 @@ export { ARROWS, placeIn } from './pointer.js';
 export { FaultPicker } from './fault-picker.js';
 export { FaultPicture } from './fault-picture.js';
 export { ZoomField } from './zoom.js';
+export { silhouetteOf } from './silhouette.js';

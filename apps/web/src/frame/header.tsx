@@ -6,6 +6,7 @@ import { openPalette } from './palette-door.js';
 
 const PLACES = [
   ['/', 'Today'],
+  ['/orders', 'Orders'],
   ['/jobs', 'Jobs'],
   ['/bench', 'Bench'],
   ['/sheets', 'Sheets'],

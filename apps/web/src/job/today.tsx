@@ -4,10 +4,11 @@ import { Link, useNavigate } from 'react-router';
 import { dueText } from '@kanga/core/units';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
-import { backupsQuery, jobsQuery, shopDay, serverNow, useShop } from '../data/index.js';
+import { backupsQuery, blanksQuery, jobsQuery, ordersQuery, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
+import { OrderStrip } from '../order/index.js';
 import { TicketCard } from './ticket-card.js';
 
 /** Today's one question: which job do I go on with? The line answers with the one that is due first. */
@@ -19,8 +20,11 @@ export function Today() {
   const today = shopDay(serverNow());
   const { data: backups } = useQuery(backupsQuery);
   const findings = backups ? checkBackups(backups, serverNow()) : [];
-  const open = jobs.filter((job) => job.status === 'open');
-  const first = open[0];
+  const orders = useQuery(ordersQuery).data?.filter(({ order }) => order.status === 'open') ?? [];
+  const { data: blanks = [] } = useQuery(blanksQuery);
+  // The jobs of an order stand in its row.
+  const open = jobs.filter((job) => job.status === 'open' && job.orderId === null);
+  const first = jobs.find((job) => job.status === 'open');
   const action: NextAction = first
     ? {
         stage: first.reached,
@@ -57,7 +61,14 @@ export function Today() {
           </h1>
           <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
         </div>
-        {open.length === 0 ? (
+        {orders.length > 0 && (
+          <section aria-label="Open orders" className="mb-6 border-b border-rule">
+            {orders.map((file) => (
+              <OrderStrip key={file.order.id} file={file} blanks={blanks} today={today} dates={settings.dates} />
+            ))}
+          </section>
+        )}
+        {open.length === 0 && orders.length === 0 ? (
           <p className="text-lg text-soft">
             A job goes from a blank to an inspected piece in six stages. Open one, or load the demo shop again under{' '}
             <Link to="/shop" className="text-cyan underline">

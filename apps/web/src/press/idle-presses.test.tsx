@@ -49,6 +49,7 @@ const job = (number: number, change: Partial<JobSummary> = {}): JobSummary => ({
   blankName: 'Tee',
   pressId: null,
   artId: null,
+  orderId: null,
   updatedAt: '2026-11-28T09:00:00.000Z',
   archivedAt: null,
   deletedAt: null,

@@ -8,6 +8,7 @@ import { Backups } from './backups.js';
 import { DemoReset } from './demo-reset.js';
 import { Floor } from './floor.js';
 import { Presses } from './presses.js';
+import { RatesForm } from './rates-form.js';
 import { Storage } from './storage.js';
 
 /** Names with commas between, each once. */
@@ -191,6 +192,12 @@ export function ShopPage() {
           </section>
           <section className="space-y-3">
             <Presses />
+            <RatesForm
+              settings={settings}
+              onChange={(rates) => {
+                set({ rates });
+              }}
+            />
             <Backups />
             <Storage />
             <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>

@@ -17,6 +17,7 @@ export function ParsedField<T>({
   onValue,
   limits,
   placeholder,
+  bare = false,
 }: Labelled & {
   /** The value as text, from outside. */
   shown: string;
@@ -25,6 +26,8 @@ export function ParsedField<T>({
   /** Says what is wrong with a value that reads, or null. */
   limits?: (value: T) => string | null;
   placeholder?: string;
+  /** In a table: what it is about is seen without a word. */
+  bare?: boolean;
 }) {
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -44,6 +47,7 @@ export function ParsedField<T>({
       hint={hint}
       problem={problem ?? undefined}
       measured
+      bare={bare}
       value={text ?? shown}
       placeholder={placeholder}
       autoComplete="off"
@@ -72,15 +76,16 @@ export function TextField({
   hint,
   problem,
   measured = false,
+  bare = false,
   ...rest
-}: Labelled & { problem?: string; /** Shown in the letters of figures. */ measured?: boolean } & Omit<
+}: Labelled & { problem?: string; /** Shown in the letters of figures. */ measured?: boolean; bare?: boolean } & Omit<
     React.ComponentProps<'input'>,
     'className'
   >) {
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className="block text-[15px] font-semibold">
+      <label htmlFor={id} className={bare ? 'sr-only' : 'block text-[15px] font-semibold'}>
         {label}
       </label>
       <input

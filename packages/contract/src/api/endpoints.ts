@@ -30,6 +30,7 @@ import { storageSchema } from '../tidy/index.js';
 import { list, type Description, type Endpoint, type ValueOf } from './endpoint.js';
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
+import { ORDER_ENDPOINTS } from './order-endpoints.js';
 import { STUDY_ENDPOINTS } from './study-endpoints.js';
 
 const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: string }, true>({
@@ -133,6 +134,7 @@ const DESCRIPTIONS = {
   changeSettings: { summary: 'Change the settings', body: settingsSchema, answer: settingsSchema },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
+  ...ORDER_ENDPOINTS,
   ...STUDY_ENDPOINTS,
   storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
   tidy: { summary: 'Take away now what is due to go', answer: storageSchema },
@@ -153,6 +155,8 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   look: lookSchema.required(),
   sheet: sheetNumberSchema,
   swatch: swatchInPathSchema,
+  line: idSchema.required(),
+  job: idSchema.required(),
   font: Joi.string().required(),
   subset: Joi.string().required(),
 };

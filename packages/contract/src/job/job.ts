@@ -92,6 +92,11 @@ const jobSchema = Joi.object<Job, true>({
   updatedAt: instantSchema.required(),
   closedAt: instantSchema.allow(null).required(),
   study: Joi.object({ id: idSchema.required(), swatch: Joi.number().integer().min(1).required() }),
+  order: Joi.object<NonNullable<Job['order']>, true>({
+    id: idSchema.required(),
+    line: idSchema.required(),
+    follows: Joi.boolean().required(),
+  }),
 }).custom((job: Job, helpers) =>
   (job.status === 'closed') === (job.closedAt !== null)
     ? job
@@ -131,6 +136,8 @@ export interface JobSummary {
   /** The press that was chosen for it; null: what is proposed. */
   pressId: string | null;
   artId: string | null;
+  /** The order that it belongs to; null: it stands for itself. */
+  orderId: string | null;
   updatedAt: string;
   /** When it was put away, or deleted; null: it was not. */
   archivedAt: string | null;
@@ -155,6 +162,7 @@ export const jobSummarySchema = Joi.object<JobSummary, true>({
   blankName: Joi.string().allow(null).required(),
   pressId: idSchema.allow(null).required(),
   artId: idSchema.allow(null).required(),
+  orderId: idSchema.allow(null).required(),
   updatedAt: instantSchema.required(),
   archivedAt: instantSchema.allow(null).required(),
   deletedAt: instantSchema.allow(null).required(),

@@ -15,3 +15,4 @@ export {
   shopSchema,
   someHouseSchema,
 } from './shop.js';
+export { currencySchema, minorSchema, taxSchema } from './rates.js';

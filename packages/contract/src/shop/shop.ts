@@ -21,6 +21,7 @@ import {
 import { STRIP_SIDES, type PressCheck } from '@kanga/core/heat';
 import type { ShopUnits } from '@kanga/core/units';
 import { idSchema, instantSchema, personSchema } from '../finding/index.js';
+import { ratesSchema } from './rates.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
 /** The side of a plate, mm. One that is smaller is no plate of a press, and would take for ever to lay anything on. */
@@ -195,6 +196,7 @@ export const settingsSchema = Joi.object<Settings, true>({
     )
     .required(),
   nozzlesFirst: Joi.boolean(),
+  rates: ratesSchema,
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

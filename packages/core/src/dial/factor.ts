@@ -1,4 +1,4 @@
-import { nth, sumOfProducts } from '../numbers/index.js';
+import { sumOfProducts } from '../numbers/index.js';
 
 // Taken out of the global object once: in some places where this runs, looking it up ten thousand times costs more than the sum itself.
 const { max, sqrt } = Math;

@@ -20,3 +20,4 @@ export {
   USUAL_PRESS,
 } from './shop.js';
 export { type HouseRules, type School, SCHOOL_KEYS, schoolOf, SCHOOLS, USUAL_HOUSE } from './school.js';
+export { type Pricing, type Rates, type Rounding, ROUNDINGS, USUAL_RATES } from './rates.js';

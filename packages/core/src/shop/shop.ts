@@ -1,5 +1,6 @@
 import type { PressCheck } from '../heat/index.js';
 import type { DateStyle, ShopUnits } from '../units/index.js';
+import type { Rates } from './rates.js';
 import type { HouseRules } from './school.js';
 
 export const PRESS_KINDS = [
@@ -180,4 +181,6 @@ export interface Settings {
   timeZone: string;
   /** Nothing is printed without a nozzle check; left out: it is asked about. */
   nozzlesFirst?: boolean;
+  /** Its own figures of money; left out: nobody has written any, and the usual ones are taken. */
+  rates?: Rates;
 }

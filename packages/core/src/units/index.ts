@@ -36,3 +36,14 @@ export {
 } from './shop-units.js';
 export { dayText, degreesText, lengthText, temperatureText } from './in-text.js';
 export { capitalised, formatCount, lowered } from './words.js';
+export {
+  digitsOf,
+  formatMoney,
+  isCurrency,
+  type Minor,
+  minorOf,
+  MOST_MONEY,
+  parseMoney,
+  plainMoney,
+  wholeMinor,
+} from './money.js';

@@ -13,6 +13,7 @@ import * as evidence from './0011-evidence.js';
 import * as numbers from './0012-numbers.js';
 import * as guidance from './0013-guidance.js';
 import * as studies from './0014-studies.js';
+import * as orders from './0015-orders.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -29,6 +30,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0012-numbers': numbers,
   '0013-guidance': guidance,
   '0014-studies': studies,
+  '0015-orders': orders,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

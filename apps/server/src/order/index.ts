@@ -1,0 +1,2 @@
+export { OrderModule } from './order.module.js';
+export { OrderService } from './order.service.js';

@@ -1,0 +1,91 @@
+import { Body, Controller, Param, Res } from '@nestjs/common';
+import type { Order, OrderChange, OrderFile } from '@kanga/core/order';
+import { idSchema } from '@kanga/contract/finding';
+import {
+  acceptSchema,
+  followSchema,
+  lineChangeSchema,
+  newOrderSchema,
+  newQuoteSchema,
+  orderChangeSchema,
+  orderStateSchema,
+  type LineChange,
+  type NewOrder,
+  type NewQuote,
+} from '@kanga/contract/order';
+import type { Response } from 'express';
+import { Route, Valid } from '../http/index.js';
+import { OrderService } from './order.service.js';
+import { QuoteService } from './quote.service.js';
+
+const ID = new Valid(idSchema);
+
+@Controller()
+export class OrderController {
+  constructor(
+    private readonly orders: OrderService,
+    private readonly quotes: QuoteService,
+  ) {}
+
+  @Route('orders')
+  list(): Promise<OrderFile[]> {
+    return this.orders.list();
+  }
+
+  @Route('addOrder')
+  open(@Body(new Valid(newOrderSchema)) sent: NewOrder): Promise<OrderFile> {
+    return this.orders.open(sent);
+  }
+
+  @Route('order')
+  order(@Param('id', ID) id: string): Promise<OrderFile> {
+    return this.orders.order(id);
+  }
+
+  @Route('changeOrder')
+  change(@Param('id', ID) id: string, @Body(new Valid(orderChangeSchema)) sent: OrderChange): Promise<OrderFile> {
+    return this.orders.change(id, sent);
+  }
+
+  @Route('setLine')
+  setLine(
+    @Param('id', ID) id: string,
+    @Param('line', ID) line: string,
+    @Body(new Valid(lineChangeSchema)) sent: LineChange,
+  ): Promise<OrderFile> {
+    return this.orders.setLine(id, line, sent);
+  }
+
+  @Route('followLine')
+  follow(
+    @Param('id', ID) id: string,
+    @Param('job', ID) job: string,
+    @Body(new Valid(followSchema)) { follows }: { follows: boolean },
+  ): Promise<OrderFile> {
+    return this.orders.follow(id, job, follows);
+  }
+
+  @Route('quoteOrder')
+  offer(@Param('id', ID) id: string, @Body(new Valid(newQuoteSchema)) sent: NewQuote): Promise<OrderFile> {
+    return this.orders.quote(id, sent);
+  }
+
+  @Route('quote')
+  async pdf(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const { name, data } = await this.quotes.pdf(id);
+    response.type('application/pdf').attachment(name).send(Buffer.from(data));
+  }
+
+  @Route('acceptQuote')
+  accept(@Param('id', ID) id: string, @Body(new Valid(acceptSchema)) { by }: { by: string }): Promise<OrderFile> {
+    return this.orders.accept(id, by);
+  }
+
+  @Route('setOrderState')
+  setState(
+    @Param('id', ID) id: string,
+    @Body(new Valid(orderStateSchema)) { status }: { status: Order['status'] },
+  ): Promise<OrderFile> {
+    return this.orders.setState(id, status);
+  }
+}

@@ -1,0 +1,18 @@
+import { Module } from '@nestjs/common';
+import { ArtModule } from '../art/index.js';
+import { BlankModule } from '../blank/index.js';
+import { JobModule } from '../job/index.js';
+import { ProofModule } from '../proof/index.js';
+import { ShopModule } from '../shop/index.js';
+import { OrderController } from './order.controller.js';
+import { OrderRepository } from './order.repository.js';
+import { OrderService } from './order.service.js';
+import { QuoteService } from './quote.service.js';
+
+@Module({
+  imports: [ArtModule, BlankModule, JobModule, ProofModule, ShopModule],
+  controllers: [OrderController],
+  providers: [OrderService, OrderRepository, QuoteService],
+  exports: [OrderService],
+})
+export class OrderModule {}

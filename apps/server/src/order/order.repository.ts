@@ -1,0 +1,136 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { artIdsOf, type SideDesign } from '@kanga/core/art';
+import type { Order, OrderFile, OrderJob } from '@kanga/core/order';
+import type { Knex } from 'knex';
+import { DB } from '../db/index.js';
+
+/** What is kept of an order in one piece; the rest has columns of its own. */
+export type OrderBody = Omit<Order, 'id' | 'number' | 'version' | 'due' | 'status' | 'createdAt' | 'updatedAt'>;
+
+interface OrderRow {
+  id: string;
+  number: number;
+  version: number;
+  status: Order['status'];
+  due: string | null;
+  body: OrderBody;
+  created_at: Date;
+  updated_at: Date;
+}
+interface JobRow {
+  id: string;
+  number: number;
+  order_id: string;
+  line_id: string;
+  follows: boolean;
+  blank_id: string | null;
+  pieces: number;
+  status: OrderJob['status'];
+  reached: OrderJob['reached'];
+  design: SideDesign[];
+  good: string;
+  spoiled: string;
+  at_press: boolean;
+}
+
+const orderOf = ({ created_at, updated_at, body, ...row }: OrderRow): Order => ({
+  ...row,
+  ...body,
+  createdAt: created_at.toISOString(),
+  updatedAt: updated_at.toISOString(),
+});
+const jobOf = (row: JobRow): OrderJob => ({
+  id: row.id,
+  number: row.number,
+  line: row.line_id,
+  follows: row.follows,
+  blankId: row.blank_id,
+  pieces: row.pieces,
+  status: row.status,
+  reached: row.reached,
+  artId: artIdsOf(row.design)[0] ?? null,
+  good: Number(row.good),
+  spoiled: Number(row.spoiled),
+  atPress: row.at_press,
+});
+const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
+
+/** Orders that are not open any more are listed so far back. */
+const MOST_PAST = 100;
+
+@Injectable()
+export class OrderRepository {
+  constructor(@Inject(DB) private readonly db: Knex) {}
+
+  transaction<T>(work: (trx: Knex.Transaction) => Promise<T>): Promise<T> {
+    return this.db.transaction(work);
+  }
+
+  private select(db: Knex): Knex.QueryBuilder {
+    return db('shop_order').select(...COLUMNS, db.raw('due::text AS due'));
+  }
+
+  /** The jobs of some orders, oldest first. */
+  private async jobs(ids: readonly string[], db: Knex): Promise<JobRow[]> {
+    if (ids.length === 0) return [];
+    const { rows } = await db.raw<{ rows: JobRow[] }>(
+      `SELECT job.id, job.number, order_id, line_id, follows, blank_id, pieces, status, reached, design,
+         coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled, run_plan.job_id IS NOT NULL AS at_press
+       FROM job
+       LEFT JOIN (SELECT job_id, sum(good) AS good, sum(spoiled) AS spoiled FROM run_result GROUP BY job_id) result ON result.job_id = job.id
+       LEFT JOIN run_plan ON run_plan.job_id = job.id
+       WHERE order_id = ANY(?) AND deleted_at IS NULL ORDER BY job.number`,
+      [[...ids]],
+    );
+    return rows;
+  }
+
+  private async whole(rows: OrderRow[], db: Knex): Promise<OrderFile[]> {
+    const byOrder = new Map<string, OrderJob[]>(rows.map(({ id }) => [id, []]));
+    const ids = rows.map(({ id }) => id);
+    for (const row of await this.jobs(ids, db)) byOrder.get(row.order_id)?.push(jobOf(row));
+    return rows.map((row) => ({ order: orderOf(row), jobs: byOrder.get(row.id) ?? [] }));
+  }
+
+  /** Open ones by due day, then the newest of the others. */
+  async all(): Promise<OrderFile[]> {
+    const open = (await this.select(this.db)
+      .where({ status: 'open' })
+      .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])) as OrderRow[];
+    const past = (await this.select(this.db)
+      .whereNot({ status: 'open' })
+      .orderBy('updated_at', 'desc')
+      .limit(MOST_PAST)) as OrderRow[];
+    return this.whole([...open, ...past], this.db);
+  }
+
+  /** The order with its jobs, or null. With `lock` it stays as it is until the transaction ends. */
+  async find(id: string, db: Knex = this.db, lock = false): Promise<OrderFile | null> {
+    const query = this.select(db).where({ id });
+    const rows = (await (lock ? query.forUpdate() : query)) as OrderRow[];
+    const [file] = await this.whole(rows, db);
+    return file ?? null;
+  }
+
+  /** Opened twice with one id it is opened once; whether it was opened now. */
+  async add(id: string, due: string | null, body: OrderBody, trx: Knex.Transaction): Promise<void> {
+    await trx('shop_order')
+      .insert({ id, due, body: JSON.stringify(body) })
+      .onConflict('id')
+      .ignore();
+  }
+
+  async save({ id, due, status, ...order }: Order, trx: Knex.Transaction): Promise<void> {
+    const { name, customer, note, lines, quote, accepted } = order;
+    const body: OrderBody = { name, customer, note, lines, quote, accepted };
+    await trx('shop_order')
+      .where({ id })
+      .update({
+        due,
+        status,
+        body: JSON.stringify(body),
+        version: trx.raw('version + 1'),
+        updated_at: trx.fn.now(3),
+      });
+  }
+}

@@ -1,0 +1,1 @@
+export { OrderStrip } from './order-strip.js';

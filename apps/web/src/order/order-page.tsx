@@ -1,0 +1,282 @@
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { NextAction } from '@kanga/core/job';
+import { holdOf, piecesEach, progressOf, sumsOf, type Hold, type OrderFile } from '@kanga/core/order';
+import { dueText, formatCount, formatMoney } from '@kanga/core/units';
+import { call, handOver, callForFile, serverNow, shopDay, useDay, useOperator, useShop } from '../data/index.js';
+import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
+import { Button, Menu, OpenDialog } from '../ui/index.js';
+import { HOLD_WORDS } from './hold-words.js';
+import { LineForm } from './line-form.js';
+import { OrderForm } from './order-form.js';
+import { SizesPicture } from './sizes-picture.js';
+import { useOrder, useOrderViews } from './use-order.js';
+
+type Open = { kind: 'details' } | { kind: 'line'; id: string | null } | null;
+
+/** What moves an order on, in one sentence. */
+function actionOf(
+  { order, jobs }: OrderFile,
+  hold: Hold | null,
+): Omit<NextAction, 'stage' | 'command'> & { go: string | null } {
+  const artless = jobs.find(({ artId, status }) => artId === null && status === 'open');
+  const next = jobs.find(({ status }) => status === 'open');
+  switch (hold) {
+    case 'goods':
+      return { sentence: 'Say what is ordered: goods, sizes, and how many of each.', label: 'Add a line', go: null };
+    case 'art':
+      return {
+        sentence: `Put the art on ${order.lines.find(({ id }) => id === artless?.line)?.what ?? 'the goods'}; the other sizes follow.`,
+        label: 'Choose the art',
+        go: artless ? `/jobs/${artless.id}/art` : null,
+      };
+    case 'quote':
+      return {
+        sentence: 'Look at what it costs, and make the quote.',
+        label: 'Price it',
+        go: `/orders/${order.id}/price`,
+      };
+    case 'approval':
+      return {
+        sentence: `Does ${order.customer.name || 'the customer'} take the quote?`,
+        label: 'They take it',
+        go: null,
+      };
+    case 'closing':
+      return { sentence: 'All of it is made.', label: 'Close the order', go: null };
+    case null:
+      return { sentence: `This order is ${order.status}.`, label: 'Open it again', go: null };
+    default:
+      return {
+        sentence: `${HOLD_WORDS[hold]}: go on with job ${next?.number ?? ''}.`,
+        label: 'Open the job',
+        go: next ? `/jobs/${next.id}/${next.reached}` : null,
+      };
+  }
+}
+
+/** An order’s one question: what is wanted in which sizes, and what holds it up? */
+export function OrderPage() {
+  const { id = '' } = useParams();
+  const session = useOrder(id);
+  const { file, blanks, short, findings, change } = session;
+  const { order, jobs } = file;
+  const views = useOrderViews(file);
+  const navigate = useNavigate();
+  const by = useOperator();
+  const day = useDay();
+  const { settings } = useShop();
+  const [open, setOpen] = useState<Open>(null);
+  const [lineId] = useState(() => crypto.randomUUID());
+  const close = () => {
+    setOpen(null);
+  };
+  const hold = holdOf(file, short);
+  const { go, ...said } = actionOf(file, hold);
+  const action: NextAction = { ...said, stage: 'blank', command: { kind: 'go', to: 'blank' } };
+  const { pieces, good, spoiled } = progressOf(jobs);
+  const isOpen = order.status === 'open';
+  const setState = (status: typeof order.status) => change(() => call('setOrderState', { id, body: { status } }));
+  const carryOut = async () => {
+    if (go !== null) await navigate(go);
+    else if (hold === 'goods') setOpen({ kind: 'line', id: null });
+    else if (hold === 'approval')
+      await change(() => call('acceptQuote', { id, body: { by: by ?? (order.customer.name || settings.shopName) } }));
+    else await setState(hold === 'closing' ? 'closed' : 'open');
+  };
+  /** How many of a line are wanted, in what it is counted in. */
+  const countOf = (lineId: string): string => {
+    const sizes = jobs.filter((job) => job.line === lineId);
+    const blank = blanks.find(({ id: one }) => one === sizes[0]?.blankId);
+    const each = blank ? piecesEach(blank) : 1;
+    return formatCount(sizes.reduce((sum, job) => sum + job.pieces, 0) / each, each === 2 ? 'pair' : 'piece');
+  };
+  const all = [...findings, ...(session.problem ? [findingOf(session.problem, 'blank')] : [])];
+  const line = open?.kind === 'line' ? order.lines.find((one) => one.id === open.id) : undefined;
+  return (
+    <Cloth
+      head={
+        <span className="flex min-w-0 items-center gap-3">
+          <Link to="/orders" className="text-cyan underline">
+            Orders
+          </Link>
+          <b className="truncate text-[16px]">
+            {order.number} · {order.name}
+          </b>
+          <span className="truncate text-soft max-md:hidden">{order.customer.name}</span>
+        </span>
+      }
+      foot={
+        <>
+          <Findings findings={all} />
+          <Line
+            action={action}
+            busy={session.busy}
+            onAct={() => {
+              void carryOut();
+            }}
+            aside={<Notes findings={all} />}
+          />
+        </>
+      }
+    >
+      <Field
+        title="What is ordered, each size with its art, at true proportion"
+        tools={
+          <div className="flex flex-wrap items-center gap-2">
+            <Button
+              disabled={!isOpen}
+              onClick={() => {
+                setOpen({ kind: 'line', id: null });
+              }}
+            >
+              Add a line…
+            </Button>
+            <Button
+              onClick={() => {
+                setOpen({ kind: 'details' });
+              }}
+            >
+              Details…
+            </Button>
+            <Button
+              onClick={() => {
+                void navigate(`/orders/${id}/price`);
+              }}
+            >
+              Price…
+            </Button>
+            <Menu
+              label="More of this order"
+              items={[
+                ...(order.quote
+                  ? [
+                      {
+                        label: 'Quote as PDF',
+                        act: () => {
+                          void callForFile('quote', { id }).then((pdf) => {
+                            handOver(`quote-${order.number}.pdf`, pdf);
+                          });
+                        },
+                      },
+                    ]
+                  : []),
+                isOpen
+                  ? {
+                      label: 'Cancel the order',
+                      act: () => {
+                        void setState('cancelled');
+                      },
+                    }
+                  : {
+                      label: 'Open it again',
+                      act: () => {
+                        void setState('open');
+                      },
+                    },
+              ]}
+            />
+          </div>
+        }
+        picture={
+          <div className="absolute inset-0 overflow-auto">
+            {order.lines.length === 0 && (
+              <p className="pt-8 text-lg text-soft">
+                Nothing is ordered yet. Add a line for each kind of goods; paste its sizes from a spreadsheet.
+              </p>
+            )}
+            {order.lines.map(({ id: one, what }) => (
+              <section key={one} aria-label={what} className="mb-3 border-t border-rule pt-2">
+                <div className="flex flex-wrap items-center gap-3">
+                  <h2 className="font-big text-[20px] font-bold">{what}</h2>
+                  <span className="text-soft">{countOf(one)}</span>
+                  {isOpen && (
+                    <button
+                      type="button"
+                      className="min-h-10 text-cyan underline"
+                      onClick={() => {
+                        setOpen({ kind: 'line', id: one });
+                      }}
+                    >
+                      Change sizes…
+                    </button>
+                  )}
+                </div>
+                <SizesPicture jobs={jobs.filter((job) => job.line === one)} blanks={blanks} views={views} />
+              </section>
+            ))}
+          </div>
+        }
+        ledger={
+          <dl>
+            <Fact name="Held up">{hold ? HOLD_WORDS[hold] : order.status === 'closed' ? 'Closed' : 'Cancelled'}</Fact>
+            <Fact name="Due" note={order.due ? day(order.due) : 'no day is set'}>
+              {order.due ? dueText(order.due, shopDay(serverNow()), settings.dates) : 'open'}
+            </Fact>
+            <Fact name="Pieces" note={spoiled > 0 ? `${formatCount(spoiled, 'piece')} spoiled on the way` : undefined}>
+              {good} of {pieces} good
+            </Fact>
+            <Fact name="Customer" note={order.customer.reach}>
+              {order.customer.name || 'not named'}
+            </Fact>
+            {order.customer.notes !== '' && <Fact name="About them">{order.customer.notes}</Fact>}
+            {order.note !== '' && <Fact name="Notes">{order.note}</Fact>}
+            <Fact
+              name="Quote"
+              note={
+                order.quote
+                  ? order.accepted
+                    ? `taken on ${day(order.accepted.at)}`
+                    : `holds until ${day(order.quote.until)}`
+                  : undefined
+              }
+            >
+              {order.quote ? formatMoney(sumsOf(order.quote).gross, order.quote.currency) : 'none yet'}
+            </Fact>
+          </dl>
+        }
+      />
+      {open?.kind === 'details' && (
+        <OpenDialog title={`Order ${order.number}`} onClose={close}>
+          <OrderForm
+            start={{ name: order.name, customer: order.customer, due: order.due, note: order.note }}
+            label="Save"
+            busy={session.busy}
+            problem={session.problem}
+            onDone={(words) => {
+              void change(() => call('changeOrder', { id, body: { ...words, version: order.version } })).then(
+                (done) => {
+                  if (done) close();
+                },
+              );
+            }}
+            onCancel={close}
+          />
+        </OpenDialog>
+      )}
+      {open?.kind === 'line' && (
+        <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
+          <LineForm
+            what={line?.what ?? ''}
+            jobs={line ? jobs.filter((job) => job.line === line.id) : []}
+            blanks={blanks}
+            busy={session.busy}
+            problem={session.problem}
+            onDone={(body) => {
+              const params = {
+                id,
+                line: line?.id ?? (order.lines.some((one) => one.id === lineId) ? crypto.randomUUID() : lineId),
+              };
+              void change(() => call('setLine', { ...params, body: { ...body, version: order.version } })).then(
+                (done) => {
+                  if (done) close();
+                },
+              );
+            }}
+            onCancel={close}
+          />
+        </OpenDialog>
+      )}
+    </Cloth>
+  );
+}

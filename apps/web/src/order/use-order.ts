@@ -1,0 +1,124 @@
+import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { fontsOf } from '@kanga/core/art';
+import { costOf } from '@kanga/core/cost';
+import type { Blank } from '@kanga/core/blank';
+import { bySize, checkOrder, shortOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
+import { viewJob, type JobView } from '@kanga/core/job';
+import { USUAL_RATES } from '@kanga/core/shop';
+import {
+  blanksQuery,
+  jobsQuery,
+  orderJobsQuery,
+  orderQuery,
+  ordersQuery,
+  outcomesQuery,
+  problemFrom,
+  queryClient,
+  serverNow,
+  shopDay,
+  useFaces,
+  useFloor,
+  usePrint,
+  useShop,
+} from '../data/index.js';
+
+/** So far back the log is asked how much of like goods was spoiled, days. */
+const LOOK_BACK = 365;
+
+/** The jobs line by line, and within a line by size. */
+function inOrder({ order, jobs }: OrderFile, blanks: readonly Blank[]): OrderFile {
+  const blankOf = ({ blankId }: OrderJob) => blanks.find(({ id }) => id === blankId);
+  const sorted = order.lines.flatMap(({ id }) =>
+    jobs
+      .filter((job) => job.line === id)
+      .sort((a, b) => {
+        const [one, other] = [blankOf(a), blankOf(b)];
+        return one && other ? bySize(one, other) : 0;
+      }),
+  );
+  return { order, jobs: sorted };
+}
+
+/** An order, what is to be said of it, and how it is changed. */
+export function useOrder(id: string) {
+  const told = useSuspenseQuery(orderQuery(id)).data;
+  const blanks = useSuspenseQuery(blanksQuery).data;
+  const file = useMemo(() => inOrder(told, blanks), [told, blanks]);
+  const outcomes = useQuery(outcomesQuery(LOOK_BACK)).data;
+  const short = useMemo(() => shortOf(file.jobs, blanks), [file, blanks]);
+  const log = useMemo(() => {
+    const byName = new Map<string, { spoiled: number; pressed: number }>();
+    for (const { blank, good, spoiled } of outcomes ?? []) {
+      const before = byName.get(blank) ?? { spoiled: 0, pressed: 0 };
+      byName.set(blank, { spoiled: before.spoiled + spoiled, pressed: before.pressed + good + spoiled });
+    }
+    return (blankId: string) =>
+      byName.get(blanks.find((blank) => blank.id === blankId)?.name ?? '') ?? { spoiled: 0, pressed: 0 };
+  }, [outcomes, blanks]);
+  const findings = useMemo(
+    () => checkOrder(file, { blanks, short, log, today: shopDay(serverNow()) }),
+    [file, blanks, short, log],
+  );
+  const change = useMutation({
+    mutationFn: (ask: () => Promise<OrderFile>) => ask(),
+    onSuccess: async (changed) => {
+      queryClient.setQueryData(orderQuery(id).queryKey, changed);
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey, exact: true }),
+        queryClient.invalidateQueries(jobsQuery),
+      ]);
+    },
+  });
+  return {
+    file,
+    blanks,
+    short,
+    log,
+    findings,
+    busy: change.isPending,
+    problem: change.isError ? problemFrom(change.error) : null,
+    /** Asks the server for a change, and shows what came of it; whether it was done. */
+    change: (ask: () => Promise<OrderFile>): Promise<boolean> =>
+      change.mutateAsync(ask).then(
+        () => true,
+        () => false,
+      ),
+  };
+}
+export type OrderSession = ReturnType<typeof useOrder>;
+
+/** The jobs of an order with everything that follows from them; undefined while they are on their way. */
+export function useOrderViews({ order, jobs }: OrderFile): Map<string, JobView> | undefined {
+  const ids = jobs.map((job) => job.id);
+  const files = useQuery(orderJobsQuery(order.id, ids)).data;
+  const floor = useFloor();
+  const print = usePrint();
+  const fonts = useMemo(() => [...new Set((files ?? []).flatMap(({ job }) => fontsOf(job.design)))], [files]);
+  const faces = useFaces(fonts);
+  return useMemo(
+    () => files && new Map(files.map((file) => [file.job.id, viewJob(file, floor, print, { faces })])),
+    [files, floor, print, faces],
+  );
+}
+
+/** What each size of an order costs; undefined while it is worked out. */
+export function useCosts({ file, blanks, log }: OrderSession): CostedSize[] | undefined {
+  const views = useOrderViews(file);
+  const rates = useShop().settings.rates ?? USUAL_RATES;
+  const print = usePrint();
+  return useMemo(
+    () =>
+      views &&
+      file.jobs.flatMap((job) => {
+        const view = views.get(job.id);
+        const line = file.order.lines.find((one) => one.id === job.line);
+        const blank = blanks.find((one) => one.id === job.blankId);
+        if (!view || !line || !blank) return [];
+        return [
+          { job, line, blank, cost: costOf(view, rates, log(blank.id), print), personalised: view.job.run !== null },
+        ];
+      }),
+    [views, file, blanks, log, rates, print],
+  );
+}

@@ -1,0 +1,48 @@
+import {
+  acceptSchema,
+  followSchema,
+  lineChangeSchema,
+  newOrderSchema,
+  newQuoteSchema,
+  orderChangeSchema,
+  orderFileSchema,
+  orderStateSchema,
+} from '../order/index.js';
+import { list, type Descriptions } from './endpoint.js';
+
+/** The doors of orders. */
+export const ORDER_ENDPOINTS = {
+  orders: {
+    summary: 'Orders with their jobs: open ones by due day, then the others, newest first',
+    answer: list(orderFileSchema),
+  },
+  addOrder: {
+    summary: 'Open an order; the same id again changes nothing',
+    body: newOrderSchema,
+    answer: orderFileSchema,
+  },
+  order: { summary: 'An order with its jobs', answer: orderFileSchema },
+  changeOrder: {
+    summary: 'Change who ordered, what it is called, and by when; 409 when somebody saved it since',
+    body: orderChangeSchema,
+    answer: orderFileSchema,
+  },
+  setLine: {
+    summary: 'Say what is wanted of a line, size by size: each becomes a job; none at all takes the line off',
+    body: lineChangeSchema,
+    answer: orderFileSchema,
+  },
+  followLine: {
+    summary: 'Let a size have the design of its line again, or keep its own',
+    body: followSchema,
+    answer: orderFileSchema,
+  },
+  quoteOrder: { summary: 'Keep a quote: its prices are frozen', body: newQuoteSchema, answer: orderFileSchema },
+  quote: { summary: 'The quote as a PDF for the customer', answer: 'application/pdf' },
+  acceptQuote: { summary: 'Record that the customer took the quote', body: acceptSchema, answer: orderFileSchema },
+  setOrderState: {
+    summary: 'Close an order, cancel it, or open it again',
+    body: orderStateSchema,
+    answer: orderFileSchema,
+  },
+} satisfies Descriptions;

@@ -1,0 +1,134 @@
+import Joi from 'joi';
+import type { RunRow } from '@kanga/core/art';
+import { STAGES } from '@kanga/core/finding';
+import {
+  ORDER_LIMITS,
+  ORDER_STATES,
+  type Customer,
+  type Order,
+  type OrderChange,
+  type OrderFile,
+  type OrderJob,
+  type Quote,
+} from '@kanga/core/order';
+import { runSchema } from '../art/index.js';
+import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
+import { currencySchema, minorSchema, taxSchema } from '../shop/index.js';
+
+const customer = Joi.object<Customer, true>({
+  name: Joi.string().trim().max(120).allow('').required(),
+  reach: Joi.string().trim().max(400).allow('').required(),
+  notes: Joi.string().trim().max(2000).allow('').required(),
+}).required();
+const words = {
+  name: Joi.string().trim().min(1).max(120).required(),
+  customer,
+  due: daySchema.allow(null).required(),
+  note: Joi.string().trim().max(4000).allow('').required(),
+};
+const version = Joi.number().integer().min(1).required();
+const what = Joi.string().trim().min(1).max(120).required();
+const count = Joi.number().integer().min(1).max(ORDER_LIMITS.pieces);
+/** An order as it begins. */
+export type NewOrder = Omit<OrderChange, 'version'> & { id: string };
+export const newOrderSchema = Joi.object<NewOrder, true>({ ...words, id: idSchema.required() });
+export const orderChangeSchema = Joi.object<OrderChange, true>({ ...words, version });
+
+/** A line with the sizes that are wanted of it: sizes that are left out are taken off the order. */
+export interface LineChange {
+  version: number;
+  what: string;
+  sizes: {
+    blankId: string;
+    /** In pieces, or pairs of what is worn in pairs. */
+    count: number;
+    /** The names of just these pieces; left out: those that there are stay. */
+    run?: RunRow[];
+  }[];
+}
+export const lineChangeSchema = Joi.object<LineChange, true>({
+  version,
+  what,
+  sizes: Joi.array()
+    .items(Joi.object({ blankId: idSchema.required(), count: count.required(), run: runSchema.min(1) }))
+    .unique('blankId')
+    .max(ORDER_LIMITS.sizes)
+    .required(),
+});
+
+/** Whether a size has the design of its line, or one of its own. */
+export const followSchema = Joi.object<{ follows: boolean }, true>({ follows: Joi.boolean().required() });
+
+const quoted = Joi.object({
+  line: idSchema.required(),
+  what,
+  blankId: idSchema.required(),
+  blankName: Joi.string().max(200).required(),
+  count: count.required(),
+  price: minorSchema.required(),
+});
+/** What a shop offers; when is added. */
+export type NewQuote = Omit<Quote, 'at'>;
+const offer = {
+  until: daySchema.required(),
+  currency: currencySchema.required(),
+  sizes: Joi.array()
+    .items(quoted)
+    .min(1)
+    .max(ORDER_LIMITS.lines * ORDER_LIMITS.sizes)
+    .required(),
+  shipping: minorSchema.required(),
+  tax: taxSchema,
+  terms: Joi.string().trim().max(2000).allow('').required(),
+};
+export const newQuoteSchema = Joi.object<NewQuote, true>(offer);
+
+/** Whose word it was. */
+export const acceptSchema = Joi.object<{ by: string }, true>({ by: personSchema.required() });
+/** What becomes of the whole order. */
+export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
+  status: Joi.string()
+    .valid(...ORDER_STATES)
+    .required(),
+});
+
+const orderSchema = Joi.object<Order, true>({
+  ...words,
+  id: idSchema.required(),
+  number: Joi.number().integer().min(1).required(),
+  version,
+  lines: Joi.array()
+    .items(Joi.object({ id: idSchema.required(), what }))
+    .max(ORDER_LIMITS.lines)
+    .required(),
+  quote: Joi.object<Quote, true>({ ...offer, at: instantSchema.required() })
+    .allow(null)
+    .required(),
+  accepted: Joi.object({ at: instantSchema.required(), by: personSchema.required() }).allow(null).required(),
+  status: Joi.string()
+    .valid(...ORDER_STATES)
+    .required(),
+  createdAt: instantSchema.required(),
+  updatedAt: instantSchema.required(),
+});
+const whole = Joi.number().integer().min(0).required();
+const orderJobSchema = Joi.object<OrderJob, true>({
+  id: idSchema.required(),
+  number: Joi.number().integer().min(1).required(),
+  line: idSchema.required(),
+  follows: Joi.boolean().required(),
+  blankId: idSchema.allow(null).required(),
+  pieces: Joi.number().integer().min(1).required(),
+  status: Joi.string().valid('open', 'closed').required(),
+  reached: Joi.string()
+    .valid(...STAGES)
+    .required(),
+  artId: idSchema.allow(null).required(),
+  good: whole,
+  spoiled: whole,
+  atPress: Joi.boolean().required(),
+});
+export const orderFileSchema = Joi.object<OrderFile, true>({
+  order: orderSchema.required(),
+  jobs: Joi.array().items(orderJobSchema).required(),
+});

@@ -1,0 +1,116 @@
+import type { Blank } from '../blank/index.js';
+import type { Finding } from '../finding/index.js';
+import { blanksToOrder } from '../inspect/index.js';
+import { formatCount, formatMoney, type Minor } from '../units/index.js';
+import type { OrderFile, Short } from './order.js';
+
+const finding = (
+  code: string,
+  severity: Finding['severity'],
+  title: string,
+  why: string,
+  remedy: string,
+  waivable = true,
+): Finding => ({ code: `order.${code}`, severity, title, why, remedy, where: { stage: 'shop' }, waivable });
+
+/** A size whose price does not cover its cost. */
+export interface BelowCost {
+  name: string;
+  price: Minor;
+  cost: Minor;
+}
+
+/** What is known beside the order itself. */
+export interface OrderKnown {
+  blanks: readonly Blank[];
+  short: readonly Short[];
+  /** Spoiled and judged pieces of a blank, as the log has them. */
+  log: (blankId: string) => { spoiled: number; pressed: number };
+  today: string;
+}
+
+/** What is to be said of an order before anybody works on it. */
+export function checkOrder({ order, jobs }: OrderFile, { blanks, short, log, today }: OrderKnown): Finding[] {
+  const findings: Finding[] = [];
+  if (order.status !== 'open') return findings;
+  if (order.due === null)
+    findings.push(
+      finding(
+        'no-day',
+        'fix',
+        'No day is set',
+        'Without a due day nothing is called late, and the order stands behind all others.',
+        'Ask when it is wanted, and write it above.',
+      ),
+    );
+  else if (order.due < today && jobs.some(({ status }) => status === 'open'))
+    findings.push(
+      finding(
+        'late',
+        'fix',
+        'It was due before today',
+        'The customer is waiting.',
+        'Tell them, and go on with it first.',
+      ),
+    );
+  for (const { blankId, wanted, have } of short) {
+    const blank = blanks.find(({ id }) => id === blankId);
+    const { spoiled, pressed } = log(blankId);
+    const safe = blanksToOrder(wanted, spoiled, pressed) ?? wanted;
+    findings.push(
+      finding(
+        'blanks',
+        'fix',
+        `${wanted - have} too few: ${blank?.name ?? 'a blank'}`,
+        `${formatCount(wanted, 'piece')} to press, and ${have} in stock.`,
+        `Have ${safe} at hand: that is enough with a surety of 95 %, spoiled ones counted.`,
+      ),
+    );
+  }
+  const off = jobs.filter(({ blankId }) => blanks.find(({ id }) => id === blankId)?.archived === true);
+  if (off.length > 0)
+    findings.push(
+      finding(
+        'archived',
+        'note',
+        'Some goods are off the shelf',
+        `${formatCount(off.length, 'size')} of this order ${off.length === 1 ? 'is' : 'are'} on a blank that is archived.`,
+        'Make sure that there are still some, or choose others.',
+      ),
+    );
+  if (order.quote && !order.accepted && order.quote.until < today)
+    findings.push(
+      finding(
+        'expired',
+        'fix',
+        'The quote has run out',
+        `It held until ${order.quote.until}.`,
+        'Make a new one: costs may have changed.',
+      ),
+    );
+  return findings;
+}
+
+/** What is to be said of prices before they are quoted. */
+export function checkPrices(below: readonly BelowCost[], unknown: readonly string[], currency: string): Finding[] {
+  const findings: Finding[] = below.map(({ name, price, cost }) =>
+    finding(
+      'below-cost',
+      'fix',
+      `${name} is sold below its cost`,
+      `It costs ${formatMoney(cost, currency)}, and is offered at ${formatMoney(price, currency)}.`,
+      'Raise the price, or say why it is worth it.',
+    ),
+  );
+  if (unknown.length > 0)
+    findings.push(
+      finding(
+        'cost-unknown',
+        'fix',
+        `Not all costs are known: ${unknown.join(', ')}`,
+        'What is not known is not counted, so the true cost is higher.',
+        'Write the missing prices on the shelf and in the shop.',
+      ),
+    );
+  return findings;
+}

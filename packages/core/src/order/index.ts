@@ -1,0 +1,28 @@
+/** Orders: what one customer wants by one day, in lines and sizes, and what it is quoted at. What a job costs is in `cost`; each size is a job of its own. */
+export {
+  type Customer,
+  HOLDS,
+  type Hold,
+  holdOf,
+  leadOf,
+  type Order,
+  ORDER_LIMITS,
+  ORDER_STATES,
+  type OrderChange,
+  type OrderFile,
+  type OrderJob,
+  type OrderLine,
+  piecesEach,
+  type Progress,
+  progressOf,
+  type Quote,
+  type QuotedSize,
+  type QuoteSums,
+  type Short,
+  shortOf,
+} from './order.js';
+export { amountOf, type QuoteRow, quoteRows, sumsOf } from './quote.js';
+export { blankOfSize, bySize, rangeOf, readSizes, type ReadSizes, sizeName } from './sizes.js';
+export { designOn } from './scaled.js';
+export { type BelowCost, checkOrder, checkPrices, type OrderKnown } from './check.js';
+export { type CostedSize, offerEarned, offerOf, type OfferedSize } from './offer.js';
