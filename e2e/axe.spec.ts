@@ -19,6 +19,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
   expect((await request.post(`/api/jobs/${atPress}/plan`)).ok()).toBe(true);
   const studies = (await (await request.get('/api/studies')).json()) as { id: string; result: unknown }[];
   const finished = studies.find(({ result }) => result !== null)?.id;
+  const [order] = (await (await request.get('/api/orders')).json()) as { order: { id: string } }[];
   const places = [
     '/',
     '/jobs',
@@ -29,6 +30,9 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
     '/log',
     '/bench',
     '/recipes',
+    '/orders',
+    `/orders/${order?.order.id ?? ''}`,
+    `/orders/${order?.order.id ?? ''}/price`,
     '/studies',
     '/settings',
     `/studies/${finished ?? ''}`,

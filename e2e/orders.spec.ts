@@ -36,7 +36,7 @@ test('from the question to a taken quote: sizes pasted, art on one size, a price
   await expect(next(page)).toContainText('Choose the art');
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/jobs\/[^/]+\/art$/);
-  await page.getByRole('button', { name: 'Orbits.png' }).first().click();
+  await page.getByText('Orbits', { exact: true }).click();
   await expect.poll(async () => (await read()).jobs.map(({ artId }) => artId !== null)).toEqual([true, true, true]);
 
   await page.goto(`/orders/${id}`);

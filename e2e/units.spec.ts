@@ -18,6 +18,7 @@ const PAGES = [
   '/',
   '/jobs',
   '/bench',
+  '/orders',
   '/recipes',
   '/studies',
   '/settings',
@@ -70,6 +71,13 @@ test.describe('a shop in inches, °F and psi', () => {
       await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
       found.push(...(await strays(page)).map((text) => `${path}: ${text}`));
     }
+    const orders = (await (await request.get('/api/orders')).json()) as { order: { id: string } }[];
+    for (const { order } of orders)
+      for (const path of [`/orders/${order.id}`, `/orders/${order.id}/price`]) {
+        await page.goto(path);
+        await expect(page.getByTestId('next')).toBeVisible();
+        found.push(...(await strays(page)).map((text) => `${path}: ${text}`));
+      }
     const studies = (await (await request.get('/api/studies')).json()) as { id: string }[];
     for (const { id } of studies) {
       await page.goto(`/studies/${id}`);

@@ -125,6 +125,15 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     },
   },
   {
+    path: /^\/orders/,
+    help: {
+      question: 'What is wanted by when, and what holds it up?',
+      keys: [['Enter', 'do what the line says']],
+      gestures: ['Click a size to open its job.', 'Paste sizes from a spreadsheet into a line.'],
+      section: 'orders',
+    },
+  },
+  {
     path: /^\/studies/,
     help: {
       question: 'Which setting is best for this cloth on this press, and how sure is that?',

@@ -6,6 +6,7 @@ import { jobsQuery } from '../data/index.js';
 
 const PLACES = [
   ['Today', '/'],
+  ['Orders', '/orders'],
   ['All jobs', '/jobs'],
   ['Bench: every press', '/bench'],
   ['Sheets that jobs share', '/sheets'],

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { formatDay } from '@kanga/core/units';
 import { addressOf } from '@kanga/contract/route';
 import { Dialog } from '../ui/index.js';
@@ -55,6 +56,11 @@ export function JobHead() {
             }}
           />
         </Dialog>
+      )}
+      {job.order && (
+        <Link to={`/orders/${job.order.id}`} className="ml-2.5 flex-none text-cyan underline">
+          Its order
+        </Link>
       )}
       <span className="ml-1.5 min-w-0 truncate text-soft max-md:hidden">
         for {job.customer || 'the shop'} · {job.pieces} {job.pieces === 1 ? 'piece' : 'pieces'}

@@ -1,7 +1,7 @@
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { dueText } from '@kanga/core/units';
+import { dueText, formatCount } from '@kanga/core/units';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
 import { backupsQuery, blanksQuery, jobsQuery, ordersQuery, shopDay, serverNow, useShop } from '../data/index.js';
@@ -57,7 +57,8 @@ export function Today() {
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">
-            {open.length === 0 ? 'No open jobs' : `${open.length} open ${open.length === 1 ? 'job' : 'jobs'}`}
+            {open.length === 0 ? 'No open jobs' : formatCount(open.length, 'open job')}
+            {orders.length > 0 && `, ${formatCount(orders.length, 'order')}`}
           </h1>
           <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
         </div>
