@@ -47,7 +47,10 @@ function shiftedTo(mean: Float64Array, row: Float64Array): Float64Array {
   let least = Infinity;
   for (let shift = -MOST_SHIFT; shift <= MOST_SHIFT; shift++) {
     let sum = 0;
-    for (let i = MOST_SHIFT; i < row.length - MOST_SHIFT; i++) sum += (nth(mean, i) - nth(row, i + shift)) ** 2;
+    for (let i = MOST_SHIFT; i < row.length - MOST_SHIFT; i++) {
+      const off = (mean[i] ?? 0) - (row[i + shift] ?? 0);
+      sum += off * off;
+    }
     if (sum < least) [best, least] = [shift, sum];
   }
   return row.map((_, i) => nth(row, min(row.length - 1, max(0, i + best))));
@@ -72,6 +75,9 @@ const BLURS = Array.from({ length: 16 }, (_, i) => 0.025 * 1.22 ** i);
 const SHIFTS = Array.from({ length: 44 }, (_, i) => 5 + i).flatMap((steps) => [steps, -steps]);
 /** Blurs about the best of them, as factors. */
 const CLOSER = [0.84, 0.88, 0.92, 0.96, 1, 1.04, 1.08, 1.12, 1.16];
+/** How far from where it is darkest a line is looked for, and a line with a ghost from where it lies best, steps. */
+const MOST_OFF = 8;
+const GHOST_OFF = 4;
 /** By how much a line may have grown or shrunk on its way to the cloth, mm. */
 const GROWN = [-0.05, 0, 0.05, 0.1];
 /** A second image counts from this share on, and where it explains at least this much of what one line leaves over. */
@@ -79,6 +85,12 @@ const LEAST_GHOST = 0.07;
 const EXPLAINS = 0.55;
 /** What is left over by less than this share of the line is noise. */
 const NOISE = 0.012;
+
+/** A profile at every whole step up to four to either side: worked out once, and moved. */
+function movedAbout(n: number, at: (i: number) => number): Float64Array[] {
+  const long = Float64Array.from({ length: n + 2 * GHOST_OFF }, (_, k) => at(k - GHOST_OFF));
+  return Array.from({ length: 2 * GHOST_OFF + 1 }, (_, from) => long.subarray(from, from + n));
+}
 
 /** Reads the profile of a thin line of a known width: its blur, and a ghost of it. Least squares over blurs and shifts. O(blurs · shifts · length). */
 export function readLine(values: Float64Array, width: number): LineReading | null {
@@ -94,44 +106,55 @@ export function readLine(values: Float64Array, width: number): LineReading | nul
   const total = seen.reduce((sum, value) => sum + value * value, 0);
   // One line alone: where it lies best, how wide it has become, and how soft.
   let single = { left: Infinity, blur: 0.05, centre: d(peak), width };
-  const tryLine = (blur: number, centre: number, wide: number) => {
-    let [sxx, sxy] = [0, 0];
+  const tryLine = (model: (i: number) => number, blur: number, centre: number, wide: number) => {
+    let sxx = 0;
+    let sxy = 0;
     for (let i = 0; i < n; i++) {
-      const model = lineAt(d(i) - centre, wide, blur);
-      sxx += model * model;
-      sxy += model * nth(seen, i);
+      const one = model(i);
+      sxx += one * one;
+      sxy += one * (seen[i] ?? 0);
     }
     const left = total - (sxy > 0 ? (sxy * sxy) / sxx : 0);
     if (left < single.left) single = { blur, centre, width: wide, left };
   };
   for (const grown of GROWN)
-    for (const blur of BLURS)
-      for (let off = -0.32; off <= 0.32; off += 0.04) tryLine(blur, d(peak) + off, width + grown);
+    for (const blur of BLURS) {
+      // A line of one width and blur is the same wherever it lies: worked out once, at whole steps from its middle, and moved by them.
+      const half = Float64Array.from({ length: n + MOST_OFF }, (_, k) => lineAt(k * STEP, width + grown, blur));
+      for (let off = -MOST_OFF; off <= MOST_OFF; off++) {
+        const middle = peak + off;
+        tryLine((i) => half[abs(i - middle)] ?? 0, blur, d(middle), width + grown);
+      }
+    }
   const rough = single;
   for (const factor of CLOSER)
     for (const grown of [-0.02, 0, 0.02])
-      for (const off of [-0.02, 0, 0.02]) tryLine(rough.blur * factor, rough.centre + off, rough.width + grown);
+      for (const off of [-0.02, 0, 0.02]) {
+        const [blur, centre, wide] = [rough.blur * factor, rough.centre + off, rough.width + grown];
+        tryLine((i) => lineAt(d(i) - centre, wide, blur), blur, centre, wide);
+      }
   let double = { left: Infinity, blur: single.blur, shift: 0, share: 0 };
   if (sqrt(single.left / total) > NOISE)
     for (const grown of GROWN)
       for (const blur of [single.blur, ...BLURS.filter((one) => one < single.blur)])
-        for (let off = -0.16; off <= 0.16; off += 0.04) {
-          const first = Float64Array.from({ length: n }, (_, i) =>
-            lineAt(d(i) - single.centre - off, width + grown, blur),
-          );
-          let [aa, ay] = [0, 0];
+        for (const first of movedAbout(n, (i) => lineAt(d(i) - single.centre, width + grown, blur))) {
+          let aa = 0;
+          let ay = 0;
           for (let i = 0; i < n; i++) {
-            aa += nth(first, i) ** 2;
-            ay += nth(first, i) * nth(seen, i);
+            const own = first[i] ?? 0;
+            aa += own * own;
+            ay += own * (seen[i] ?? 0);
           }
           for (const steps of SHIFTS) {
-            let [bb, by, ab] = [0, 0, 0];
+            let bb = 0;
+            let by = 0;
+            let ab = 0;
             for (let i = max(0, steps); i < min(n, n + steps); i++) {
               // Where the first image lies, the second adds nothing that is seen.
               const own = first[i] ?? 0;
               const second = (first[i - steps] ?? 0) * (1 - own);
               bb += second * second;
-              by += second * nth(seen, i);
+              by += second * (seen[i] ?? 0);
               ab += second * own;
             }
             const det = aa * bb - ab * ab;
