@@ -1,92 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { Art } from '@kanga/core/art';
-import type { Blank } from '@kanga/core/blank';
-import { changeOf, type JobFile, type RunPlan } from '@kanga/core/job';
-import { progressOf, type OrderFile, type OrderJob } from '@kanga/core/order';
+import type { RunPlan } from '@kanga/core/job';
+import { progressOf, type OrderFile } from '@kanga/core/order';
 import type { Problem } from '@kanga/contract/finding';
 import type { JobSummary } from '@kanga/contract/job';
-import { folder, say } from './pdf-reading.js';
 import { event, pressedThrough } from './test-bench.js';
+import { nth, testOrders, words } from './test-orders.js';
 import { useServer } from './test-server.js';
 
 const server = useServer();
-const words = {
-  name: 'Crew',
-  customer: { name: 'Gannet Hill Observatory', reach: 'Hill Road 12\nBy the gate', notes: '' },
-  due: '2027-01-10',
-  note: '',
-};
-async function goods(range: string): Promise<Blank[]> {
-  const { body } = await server.ask<Blank[]>('GET', 'blanks');
-  return body.filter((blank) => blank.range === range);
-}
-async function open(change: object = {}): Promise<OrderFile> {
-  const { status, body } = await server.ask<OrderFile>('POST', 'orders', { ...words, id: randomUUID(), ...change });
-  if (status !== 201) throw new Error(`opening answered ${status}: ${JSON.stringify(body)}`);
-  return body;
-}
-const setLine = (file: OrderFile, line: string, sizes: object[], version = file.order.version) =>
-  server.ask<OrderFile & Problem>('PUT', `orders/${file.order.id}/lines/${line}`, {
-    version,
-    what: 'Crew shirts',
-    sizes,
-  });
-/** An order of tees, in as many sizes as counts are given. */
-async function ordered(...counts: number[]): Promise<{ file: OrderFile; line: string; tees: Blank[] }> {
-  const tees = await goods('Volunteer tee');
-  const line = randomUUID();
-  const sizes = counts.map((count, i) => ({ blankId: tees[i]?.id, count }));
-  const { body } = await setLine(await open(), line, sizes);
-  return { file: body, line, tees };
-}
-const jobOf = async (id: string) => (await server.ask<JobFile>('GET', `jobs/${id}`)).body;
-/** Puts a picture on a job, by hand where a place is given. */
-async function draw(id: string, placement: object | null = null): Promise<void> {
-  const { job } = await jobOf(id);
-  const { body: arts } = await server.ask<Art[]>('GET', 'art');
-  const item = {
-    kind: 'picture',
-    id: 'p',
-    artId: arts[0]?.id,
-    placement,
-    placedBy: 'goods',
-    repeat: 'once',
-    mirroredInFile: false,
-  };
-  const { status, body } = await server.ask('PUT', `jobs/${id}`, {
-    ...changeOf(job),
-    reached: 'sheet',
-    design: [{ fill: 'own', items: [item] }],
-  });
-  if (status !== 200) throw new Error(`drawing answered ${status}: ${JSON.stringify(body)}`);
-}
-const placementOf = async (id: string) => {
-  const item = (await jobOf(id)).job.design[0]?.items[0];
-  return item?.kind === 'picture' ? item.placement : undefined;
-};
-const nth = (file: OrderFile, i: number): OrderJob => {
-  const job = file.jobs[i];
-  if (!job) throw new Error(`the order has no job ${i}`);
-  return job;
-};
-const orderOf = async ({ order }: OrderFile) => (await server.ask<OrderFile>('GET', `orders/${order.id}`)).body;
-const quoteOf = (file: OrderFile, price = 1150) => ({
-  until: '2027-01-01',
-  currency: 'EUR',
-  sizes: file.jobs.map(({ line, blankId, pieces }) => ({
-    line,
-    what: 'Crew shirts',
-    blankId,
-    blankName: 'Volunteer tee',
-    count: pieces,
-    price,
-  })),
-  shipping: 990,
-  tax: { name: 'Tax', share: 0.19 },
-  terms: 'Half on order.',
-});
+const { goods, open, setLine, ordered, jobOf, draw, placementOf, orderOf } = testOrders(server);
 
 describe('an order', () => {
   it('is opened once, however often it is sent', async () => {
@@ -278,70 +200,6 @@ describe('what is at the press', () => {
     ).toBe(200);
     const closed = await server.ask<Problem>('POST', `orders/${file.order.id}/state`, { status: 'closed' });
     expect([closed.status, closed.body.code]).toEqual([409, 'order.jobs-open']);
-  });
-});
-
-describe('a quote', () => {
-  it('is kept as it was given, taken, and void with a new one', async () => {
-    const { file } = await ordered(3, 5);
-    const { order } = file;
-    expect((await server.ask<Problem>('POST', `orders/${order.id}/accept`, { by: 'Wren' })).body.code).toBe(
-      'quote.none',
-    );
-    const { body: quoted } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file));
-    expect(quoted.order.quote).toMatchObject({ shipping: 990, currency: 'EUR' });
-    const { body: taken } = await server.ask<OrderFile>('POST', `orders/${order.id}/accept`, { by: 'Wren' });
-    expect(taken.order.accepted?.by).toBe('Wren');
-    const { body: again } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file, 1200));
-    expect(again.order.accepted).toBeNull();
-  });
-  it('is a PDF for the customer, with every sum and no cost of the shop, as poppler reads it', async () => {
-    const { file } = await ordered(3, 5);
-    await draw(nth(file, 0).id);
-    await server.ask('POST', `orders/${file.order.id}/quote`, quoteOf(file));
-    const answer = await fetch(`${server.url}/api/orders/${file.order.id}/quote`);
-    expect(answer.headers.get('content-type')).toContain('application/pdf');
-    const path = join(folder, 'quote.pdf');
-    writeFileSync(path, Buffer.from(await answer.arrayBuffer()));
-    const text = say('pdftotext', '-layout', path, '-').replaceAll(/\s+/g, ' ');
-    // By hand: 8 × 11.50 = 92.00; with shipping 101.90; 19 % of it 19.361.
-    for (const said of [
-      'Gannet Hill Observatory',
-      'By the gate',
-      'Crew shirts',
-      '€11.50',
-      '€92.00',
-      '€9.90',
-      '€101.90',
-      'Tax, 19 %',
-      '€19.36',
-      '€121.26',
-      'Half on order.',
-    ])
-      expect(text).toContain(said);
-    expect(text).not.toMatch(/cost|margin|profit|earn/i);
-    expect(say('pdfimages', '-list', path).split('\n').length).toBeGreaterThan(3);
-    expect(() => say('qpdf', '--check', path)).not.toThrow();
-  });
-  it.each([
-    ['a price below nought', { price: -1 }],
-    ['half a coin', { price: 11.5 }],
-    ['goods that nobody ordered', { blankId: randomUUID() }],
-  ])('is refused with %s', async (_, change) => {
-    const { file } = await ordered(3);
-    const quote = quoteOf(file);
-    const { status } = await server.ask('POST', `orders/${file.order.id}/quote`, {
-      ...quote,
-      sizes: quote.sizes.map((size) => ({ ...size, ...change })),
-    });
-    expect([400, 409]).toContain(status);
-    expect((await orderOf(file)).order.quote).toBeNull();
-  });
-  it.each(['EURO', 'XQQ', '€'])('is refused in %s', async (currency) => {
-    const { file } = await ordered(3);
-    expect((await server.ask('POST', `orders/${file.order.id}/quote`, { ...quoteOf(file), currency })).status).toBe(
-      400,
-    );
   });
 });
 

@@ -1,0 +1,90 @@
+import { randomUUID } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { OrderFile } from '@kanga/core/order';
+import type { Problem } from '@kanga/contract/finding';
+import { folder, say } from './pdf-reading.js';
+import { nth, testOrders } from './test-orders.js';
+import { useServer } from './test-server.js';
+
+const server = useServer();
+const { ordered, draw, orderOf } = testOrders(server);
+const quoteOf = (file: OrderFile, price = 1150) => ({
+  until: '2027-01-01',
+  currency: 'EUR',
+  sizes: file.jobs.map(({ line, blankId, pieces }) => ({
+    line,
+    what: 'Crew shirts',
+    blankId,
+    blankName: 'Volunteer tee',
+    count: pieces,
+    price,
+  })),
+  shipping: 990,
+  tax: { name: 'Tax', share: 0.19 },
+  terms: 'Half on order.',
+});
+
+describe('a quote', () => {
+  it('is kept as it was given, taken, and void with a new one', async () => {
+    const { file } = await ordered(3, 5);
+    const { order } = file;
+    expect((await server.ask<Problem>('POST', `orders/${order.id}/accept`, { by: 'Wren' })).body.code).toBe(
+      'quote.none',
+    );
+    const { body: quoted } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file));
+    expect(quoted.order.quote).toMatchObject({ shipping: 990, currency: 'EUR' });
+    const { body: taken } = await server.ask<OrderFile>('POST', `orders/${order.id}/accept`, { by: 'Wren' });
+    expect(taken.order.accepted?.by).toBe('Wren');
+    const { body: again } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file, 1200));
+    expect(again.order.accepted).toBeNull();
+  });
+  it('is a PDF for the customer, with every sum and no cost of the shop, as poppler reads it', async () => {
+    const { file } = await ordered(3, 5);
+    await draw(nth(file, 0).id);
+    await server.ask('POST', `orders/${file.order.id}/quote`, quoteOf(file));
+    const answer = await fetch(`${server.url}/api/orders/${file.order.id}/quote`);
+    expect(answer.headers.get('content-type')).toContain('application/pdf');
+    const path = join(folder, 'quote.pdf');
+    writeFileSync(path, Buffer.from(await answer.arrayBuffer()));
+    const text = say('pdftotext', '-layout', path, '-').replaceAll(/\s+/g, ' ');
+    // By hand: 8 × 11.50 = 92.00; with shipping 101.90; 19 % of it 19.361.
+    for (const said of [
+      'Gannet Hill Observatory',
+      'By the gate',
+      'Crew shirts',
+      '€11.50',
+      '€92.00',
+      '€9.90',
+      '€101.90',
+      'Tax, 19 %',
+      '€19.36',
+      '€121.26',
+      'Half on order.',
+    ])
+      expect(text).toContain(said);
+    expect(text).not.toMatch(/cost|margin|profit|earn/i);
+    expect(say('pdfimages', '-list', path).split('\n').length).toBeGreaterThan(3);
+    expect(() => say('qpdf', '--check', path)).not.toThrow();
+  });
+  it.each([
+    ['a price below nought', { price: -1 }],
+    ['half a coin', { price: 11.5 }],
+    ['goods that nobody ordered', { blankId: randomUUID() }],
+  ])('is refused with %s', async (_, change) => {
+    const { file } = await ordered(3);
+    const quote = quoteOf(file);
+    const { status } = await server.ask('POST', `orders/${file.order.id}/quote`, {
+      ...quote,
+      sizes: quote.sizes.map((size) => ({ ...size, ...change })),
+    });
+    expect([400, 409]).toContain(status);
+    expect((await orderOf(file)).order.quote).toBeNull();
+  });
+  it.each(['EURO', 'XQQ', '€'])('is refused in %s', async (currency) => {
+    const { file } = await ordered(3);
+    expect((await server.ask('POST', `orders/${file.order.id}/quote`, { ...quoteOf(file), currency })).status).toBe(
+      400,
+    );
+  });
+});
