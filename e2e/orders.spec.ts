@@ -23,7 +23,7 @@ test('from the question to a taken quote: sizes pasted, art on one size, a price
   await page.keyboard.press('Enter');
   await page.getByLabel('Goods').selectOption({ label: 'Volunteer tee' });
   await page.getByLabel('Called').fill('Concert shirts');
-  await page.getByLabel('Paste sizes from a spreadsheet').fill('Size\tQty\nS\t3\nXL\t2\n5XL\t1');
+  await page.getByLabel(/^Paste sizes from a spreadsheet/).fill('Size\tQty\nS\t3\nXL\t2\n5XL\t1');
   // A size that is not on the shelf is named, the others are taken.
   await expect(page.getByText('5XL (1) is not on the shelf for Volunteer tee.')).toBeVisible();
   await expect(page.getByLabel('S: how many', { exact: true })).toHaveValue('3');
@@ -69,6 +69,40 @@ test('from the question to a taken quote: sizes pasted, art on one size, a price
   const download = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: 'Quote as PDF' }).click();
   expect((await download).suggestedFilename()).toBe(`quote-${order.number}.pdf`);
+  await page.getByRole('button', { name: 'More of this order' }).click();
+  const slip = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Packing slip as PDF' }).click();
+  expect((await slip).suggestedFilename()).toBe(`slip-${order.number}.pdf`);
+  // All of its jobs lie on the same paper.
+  await page.getByRole('button', { name: 'Sheets…' }).click();
+  await page.waitForURL(/\/sheets\?jobs=/);
+  await expect(page.getByRole('checkbox', { name: /Spring concert/, checked: true })).toHaveCount(3);
+});
+
+test('an order is done again, with names pasted for one of its lines', async ({ page, request }) => {
+  const orders = (await (await request.get('/api/orders')).json()) as OrderFile[];
+  const choir = orders.find(({ order }) => order.name === 'Choir shirts');
+  await page.goto(`/orders/${choir?.order.id ?? ''}`);
+  await page.getByRole('button', { name: 'More of this order' }).click();
+  await page.getByRole('menuitem', { name: 'Order it again…' }).click();
+  // Its price then was typed by hand: today’s costs ask for another.
+  await expect(page.getByRole('dialog')).toContainText('it was quoted at €14.00');
+  await page.getByRole('button', { name: 'Open it as a new order' }).click();
+  await expect(page).not.toHaveURL(new RegExp(choir?.order.id ?? '$'));
+  await expect(page.getByRole('region', { name: 'Choir shirts' })).toContainText('24 pieces');
+  await page.getByRole('button', { name: 'Change sizes…' }).click();
+  const paste = page.getByLabel('Paste sizes from a spreadsheet, or names with a column of sizes');
+  await paste.fill('Name,Size\nAda,M\nBo,L\nCleo,L\nDan,9XL\nEva,');
+  await expect(page.getByRole('alert')).toContainText('9XL is not on the shelf: Dan.');
+  await expect(page.getByRole('alert')).toContainText('1 row without a size: Eva.');
+  await expect(page.getByText('3 pieces in all, with their names')).toBeVisible();
+  // A count that is not that of its names is held back.
+  await page.getByLabel('L: how many', { exact: true }).fill('5');
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
+  await page.getByLabel('L: how many', { exact: true }).fill('2');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Choir shirts' })).toContainText('3 pieces');
 });
 
 test('today has an order in one row, and its jobs not beside it', async ({ page }) => {

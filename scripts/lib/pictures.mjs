@@ -27,13 +27,13 @@ function asking(url, data) {
 const SETTLES = 900;
 
 /** Every main view, in the order in which a newcomer meets them: its file, its place, what is done there first, and what afterwards. */
-const views = ({ job, study }) => [
+const views = ({ job, order, study }) => [
   ['0-today', '/'],
   ['1-blank', `/jobs/${job('Orbit bottle sleeves')}/blank`],
   ['2-art', `/jobs/${job('Orbit bottle sleeves')}/art`],
   ['3-sheet', `/jobs/${job('Comet-tail socks')}/sheet`],
   ['4-stack', `/jobs/${job('Star-chart cushions')}/stack`],
-  ['15-bed', `/jobs/${job('Star-chart cushions')}/stack`, (page) => page.getByText('From above: the bed').click()],
+  ['15-order', `/orders/${order}`],
   ['6-inspect', `/jobs/${job('Moon-phase masks')}/inspect`],
   ['7-log', '/log'],
   [
@@ -55,23 +55,7 @@ const views = ({ job, study }) => [
         await page.getByRole('checkbox', { name: new RegExp(name) }).check();
     },
   ],
-  [
-    '11-seams',
-    `/jobs/${job('Star-chart cushions')}/sheet`,
-    async (page) => {
-      await page.getByText('13 × 19 in', { exact: true }).click();
-      await page
-        .getByRole('button', { name: /Print .*in parts/ })
-        .first()
-        .click();
-      await page.getByText('Seams and assembly').click();
-    },
-    // It is pressed from the roll further on.
-    async (page) => {
-      await page.keyboard.press('Control+z');
-      await page.keyboard.press('Control+z');
-    },
-  ],
+  ['11-price', `/orders/${order}/price`, (page) => page.getByText('What one costs').waitFor()],
   ['12-dial-in', `/studies/${study}`, (page) => page.getByText('Robust', { exact: true }).waitFor()],
   ['13-shop', '/shop'],
   ['14-press-check', '/shop', (page) => page.getByRole('button', { name: 'Check it: Back press' }).click()],
@@ -134,7 +118,8 @@ export async function pictures(words) {
         return same[0].id;
       };
       const study = (await ask('studies')).find(({ result }) => result !== null)?.id;
-      const there = { job: named(jobs), press: named(presses), study };
+      const order = (await ask('orders')).find(({ order: one }) => one.name === 'Open night crew')?.order.id;
+      const there = { job: named(jobs), press: named(presses), order, study };
       const context = await browser.newContext({ viewport: SIZE, serviceWorkers: 'block' });
       // As whoever works here sees them, not as a newcomer does.
       await context.addInitScript(`localStorage.setItem('kanga.met', 'all')`);

@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobFile } from '@kanga/core/job';
+import type { OrderFile } from '@kanga/core/order';
 import type { JobSummary } from '@kanga/contract/job';
 import { TestServer } from './test-server.js';
 import { ROOT } from './whole-kanga.js';
@@ -42,6 +43,7 @@ describe('a shop in a folder', () => {
         'jobs.csv',
         'log.csv',
         'log.json',
+        'orders.json',
         'pictures',
         'prints',
         'recipes.json',
@@ -86,6 +88,16 @@ describe('a shop in a folder', () => {
         design: [],
       });
       expect(other.arts.map(({ sha256 }) => sha256)).toEqual(one.arts.map(({ sha256 }) => sha256));
+    }
+    // Orders come with their jobs.
+    const orders = (await from.ask<OrderFile[]>('GET', 'orders')).body;
+    expect(orders.length).toBeGreaterThan(0);
+    for (const { order, jobs: sizes } of orders) {
+      const other = (await into.ask<OrderFile>('GET', `orders/${order.id}`)).body;
+      expect({ ...other.order, number: 0 }).toEqual({ ...order, number: 0 });
+      expect(other.jobs.map(({ id, line, follows }) => [id, line, follows])).toEqual(
+        sizes.map(({ id, line, follows }) => [id, line, follows]),
+      );
     }
     const pressings = async (server: TestServer) =>
       (

@@ -167,6 +167,24 @@ describe('the art of a line', () => {
   });
 });
 
+describe('an order that is done again', () => {
+  it('has the same lines, sizes, art and names, no day and no quote, and is opened once', async () => {
+    const { file } = await ordered(3, 5);
+    await draw(nth(file, 0).id);
+    await draw(nth(file, 1).id, { x: 100, y: 90, width: 77, rotation: 0 });
+    const again = randomUUID();
+    const repeat = () => server.ask<OrderFile>('POST', `orders/${file.order.id}/repeat`, { id: again });
+    const { status, body } = await repeat();
+    expect([status, body.order.due, body.order.quote, body.order.customer]).toEqual([201, null, null, words.customer]);
+    const shape = ({ blankId, pieces, artId, follows }: OrderFile['jobs'][number]) => [blankId, pieces, artId, follows];
+    expect(body.jobs.map(shape)).toEqual((await orderOf(file)).jobs.map(shape));
+    expect((await placementOf(nth(body, 1).id))?.width).toBe(77);
+    expect((await repeat()).body.jobs.map(({ id }) => id)).toEqual(body.jobs.map(({ id }) => id));
+    // What was there before is as it was.
+    expect((await orderOf(file)).jobs).toHaveLength(2);
+  });
+});
+
 describe('what is at the press', () => {
   it('is not changed by its order, and its pieces count', async () => {
     const { file, line, tees } = await ordered(2, 4);

@@ -162,7 +162,7 @@ describe('a print', () => {
     writeFileSync(pdf, await server.bytes(`prints/${order.id}/pdf`));
     expect(say('qpdf', '--check', pdf)).toMatch(/No syntax or stream encoding errors/);
     const words = say('pdftotext', '-raw', pdf, '-');
-    for (const { number } of record.jobs) expect(words).toContain(`${number} · `);
+    for (const { number } of record.jobs) expect(words).toContain(`${number} ·`);
   });
 });
 

@@ -8,7 +8,7 @@ import { nth, testOrders } from './test-orders.js';
 import { useServer } from './test-server.js';
 
 const server = useServer();
-const { ordered, draw, orderOf } = testOrders(server);
+const { open, ordered, setLine, draw, jobOf, orderOf } = testOrders(server);
 const quoteOf = (file: OrderFile, price = 1150) => ({
   until: '2027-01-01',
   currency: 'EUR',
@@ -29,6 +29,7 @@ describe('a quote', () => {
   it('is kept as it was given, taken, and void with a new one', async () => {
     const { file } = await ordered(3, 5);
     const { order } = file;
+    await draw(nth(file, 0).id);
     expect((await server.ask<Problem>('POST', `orders/${order.id}/accept`, { by: 'Wren' })).body.code).toBe(
       'quote.none',
     );
@@ -36,6 +37,10 @@ describe('a quote', () => {
     expect(quoted.order.quote).toMatchObject({ shipping: 990, currency: 'EUR' });
     const { body: taken } = await server.ask<OrderFile>('POST', `orders/${order.id}/accept`, { by: 'Wren' });
     expect(taken.order.accepted?.by).toBe('Wren');
+    // The art of every size is approved with it.
+    const approved = async () =>
+      (await Promise.all(file.jobs.map(({ id }) => jobOf(id)))).map(({ job }) => job.approval?.by);
+    expect(await approved()).toEqual(['Wren', 'Wren']);
     const { body: again } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file, 1200));
     expect(again.order.accepted).toBeNull();
   });
@@ -66,6 +71,35 @@ describe('a quote', () => {
     expect(text).not.toMatch(/cost|margin|profit|earn/i);
     expect(say('pdfimages', '-list', path).split('\n').length).toBeGreaterThan(3);
     expect(() => say('qpdf', '--check', path)).not.toThrow();
+  });
+  it('and the packing slip has what goes into the parcel, for whom, and no money', async () => {
+    const { file, line, tees } = await ordered(3, 5);
+    const run = [
+      { values: { name: 'Ada' }, count: 1 },
+      { values: { name: 'Bo' }, count: 2 },
+    ];
+    const sizes = [
+      { blankId: tees[0]?.id, count: 3, run },
+      { blankId: tees[1]?.id, count: 5 },
+    ];
+    await setLine(file, line, sizes);
+    const answer = await fetch(`${server.url}/api/orders/${file.order.id}/slip`);
+    const path = join(folder, 'slip.pdf');
+    writeFileSync(path, Buffer.from(await answer.arrayBuffer()));
+    const text = say('pdftotext', '-layout', path, '-').replaceAll(/\s+/g, ' ');
+    for (const said of [
+      'Gannet Hill Observatory',
+      '3 pieces',
+      '5 pieces',
+      'Ada, Bo (2)',
+      'Folded print inward',
+      'washed inside out',
+    ])
+      expect(text).toContain(said);
+    expect(text).not.toMatch(/€|\d\.\d\d/);
+    expect(() => say('qpdf', '--check', path)).not.toThrow();
+    const { body: empty } = await server.ask<Problem>('GET', `orders/${(await open()).order.id}/slip`);
+    expect(empty.code).toBe('slip.nothing');
   });
   it.each([
     ['a price below nought', { price: -1 }],

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Injectable } from '@nestjs/common';
 import { blankSchema } from '@kanga/contract/blank';
 import { check } from '@kanga/contract/finding';
+import { orderSchema } from '@kanga/contract/order';
 import { recipeFileSchema } from '@kanga/contract/recipe';
 import { shopSchema } from '@kanga/contract/shop';
 import Joi from 'joi';
@@ -11,6 +12,7 @@ import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { Refusal, refuse } from '../http/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
+import { OrderRepository } from '../order/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { RecipeService } from '../recipe/index.js';
 
@@ -37,6 +39,7 @@ export class CarryInService {
     private readonly tickets: TicketService,
     private readonly art: ArtService,
     private readonly recipes: RecipeService,
+    private readonly orders: OrderRepository,
   ) {}
 
   async import(folder: string): Promise<TakenIn> {
@@ -48,6 +51,9 @@ export class CarryInService {
     const blanks = await this.read(folder, 'blanks.json', Joi.array().items(blankSchema));
     if (blanks) await this.blanks.ensure(blanks);
     const pictures = await this.takePictures(join(folder, 'pictures'), left);
+    // Before their jobs, which say what order they are of.
+    const orders = await this.read(folder, 'orders.json', Joi.array().items(orderSchema));
+    if (orders) await this.orders.ensure(orders);
     const jobs = await this.takeJobs(join(folder, 'tickets'), left);
     const recipes = await this.read(folder, 'recipes.json', recipeFileSchema);
     if (recipes) {

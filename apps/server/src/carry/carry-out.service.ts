@@ -12,6 +12,7 @@ import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
 import { asCsv, asJson, LogRepository } from '../inspect/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
+import { OrderRepository } from '../order/index.js';
 import { ShopService } from '../shop/index.js';
 import { RecipeService } from '../recipe/index.js';
 
@@ -52,6 +53,7 @@ export class CarryOutService {
     private readonly art: ArtService,
     private readonly log: LogRepository,
     private readonly recipes: RecipeService,
+    private readonly orders: OrderRepository,
   ) {}
 
   /** Writes everything into a folder, as docs/formats/folder.md describes it. */
@@ -63,6 +65,7 @@ export class CarryOutService {
     );
     await writeFile(join(folder, 'blanks.json'), json(await this.blanks.all()));
     await writeFile(join(folder, 'recipes.json'), json(await this.recipes.export()));
+    await writeFile(join(folder, 'orders.json'), json(await this.orders.every()));
     const jobs = await this.exportJobs(folder);
     const pictures = await this.exportPictures(folder);
     const prints = await this.exportPrints(folder);

@@ -206,7 +206,10 @@ export class JobRepository {
 
   /** Puts a job in as it was, for the import of a ticket; it gets a number of its own. */
   async restore(job: Job, trx: Knex.Transaction): Promise<void> {
+    // A size without its order stands for itself.
+    const order = job.order && (await trx('shop_order').where({ id: job.order.id }).first('id')) ? job.order : null;
     await trx('job').insert({
+      ...(order ? { order_id: order.id, line_id: order.line, follows: order.follows } : {}),
       id: job.id,
       ...columnsOf(job),
       status: job.status,

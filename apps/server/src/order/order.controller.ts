@@ -9,6 +9,7 @@ import {
   newQuoteSchema,
   orderChangeSchema,
   orderStateSchema,
+  repeatOrderSchema,
   type LineChange,
   type NewOrder,
   type NewQuote,
@@ -17,6 +18,7 @@ import type { Response } from 'express';
 import { Route, Valid } from '../http/index.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
+import { SlipService } from './slip.service.js';
 
 const ID = new Valid(idSchema);
 
@@ -25,6 +27,7 @@ export class OrderController {
   constructor(
     private readonly orders: OrderService,
     private readonly quotes: QuoteService,
+    private readonly slips: SlipService,
   ) {}
 
   @Route('orders')
@@ -65,6 +68,11 @@ export class OrderController {
     return this.orders.follow(id, job, follows);
   }
 
+  @Route('repeatOrder')
+  repeat(@Param('id', ID) id: string, @Body(new Valid(repeatOrderSchema)) sent: { id: string }): Promise<OrderFile> {
+    return this.orders.repeat(id, sent.id);
+  }
+
   @Route('quoteOrder')
   offer(@Param('id', ID) id: string, @Body(new Valid(newQuoteSchema)) sent: NewQuote): Promise<OrderFile> {
     return this.orders.quote(id, sent);
@@ -73,6 +81,12 @@ export class OrderController {
   @Route('quote')
   async pdf(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const { name, data } = await this.quotes.pdf(id);
+    response.type('application/pdf').attachment(name).send(Buffer.from(data));
+  }
+
+  @Route('slip')
+  async slip(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const { name, data } = await this.slips.pdf(id);
     response.type('application/pdf').attachment(name).send(Buffer.from(data));
   }
 

@@ -8,11 +8,12 @@ import { OrderController } from './order.controller.js';
 import { OrderRepository } from './order.repository.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
+import { SlipService } from './slip.service.js';
 
 @Module({
   imports: [ArtModule, BlankModule, JobModule, ProofModule, ShopModule],
   controllers: [OrderController],
-  providers: [OrderService, OrderRepository, QuoteService],
-  exports: [OrderService],
+  providers: [OrderService, OrderRepository, QuoteService, SlipService],
+  exports: [OrderService, OrderRepository],
 })
 export class OrderModule {}

@@ -39,6 +39,14 @@ const orderOf = ({ created_at, updated_at, body, ...row }: OrderRow): Order => (
   createdAt: created_at.toISOString(),
   updatedAt: updated_at.toISOString(),
 });
+const bodyOf = ({ name, customer, note, lines, quote, accepted }: OrderBody): OrderBody => ({
+  name,
+  customer,
+  note,
+  lines,
+  quote,
+  accepted,
+});
 const jobOf = (row: JobRow): OrderJob => ({
   id: row.id,
   number: row.number,
@@ -120,9 +128,30 @@ export class OrderRepository {
       .ignore();
   }
 
+  /** Every order, by number. */
+  async every(): Promise<Order[]> {
+    return ((await this.select(this.db).orderBy('number')) as OrderRow[]).map(orderOf);
+  }
+
+  /** Puts orders in as they were, those that are not there yet; each gets a number of this shop. */
+  async ensure(orders: readonly Order[]): Promise<void> {
+    for (const order of orders)
+      await this.db('shop_order')
+        .insert({
+          id: order.id,
+          due: order.due,
+          status: order.status,
+          version: order.version,
+          body: JSON.stringify(bodyOf(order)),
+          created_at: order.createdAt,
+          updated_at: order.updatedAt,
+        })
+        .onConflict('id')
+        .ignore();
+  }
+
   async save({ id, due, status, ...order }: Order, trx: Knex.Transaction): Promise<void> {
-    const { name, customer, note, lines, quote, accepted } = order;
-    const body: OrderBody = { name, customer, note, lines, quote, accepted };
+    const body = bodyOf(order);
     await trx('shop_order')
       .where({ id })
       .update({

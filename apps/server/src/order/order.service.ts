@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
-import { changeOf, PIECES_LIMITS, type Job, type JobChange } from '@kanga/core/job';
+import { changeOf, fingerprintOf, PIECES_LIMITS, repeatOf, type Job, type JobChange } from '@kanga/core/job';
 import { designOn, ORDER_LIMITS, piecesEach, type Order, type OrderChange, type OrderFile } from '@kanga/core/order';
 import { artIdsOf } from '@kanga/core/art';
 import type { LineChange, NewOrder, NewQuote } from '@kanga/contract/order';
@@ -9,7 +9,7 @@ import type { Knex } from 'knex';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { notFound, refuse } from '../http/index.js';
-import { JobRepository } from '../job/index.js';
+import { JobRepository, JobService } from '../job/index.js';
 import { OrderRepository } from './order.repository.js';
 
 /** What a job of a size is called: by its order, its line where that says more, and its size. */
@@ -23,6 +23,7 @@ export class OrderService {
   constructor(
     private readonly orders: OrderRepository,
     private readonly jobs: JobRepository,
+    private readonly jobService: JobService,
     private readonly blanks: BlankRepository,
     private readonly art: ArtService,
   ) {}
@@ -180,6 +181,32 @@ export class OrderService {
     });
   }
 
+  /** Opens an order that does one again: its lines, sizes, art and names; no day, no quote, and nothing of where it stood. */
+  async repeat(id: string, again: string): Promise<OrderFile> {
+    await this.orders.transaction(async (trx) => {
+      const { order } = await this.order(id, trx, true);
+      if (await this.orders.find(again, trx)) return;
+      const { name, customer, note } = order;
+      const lines = order.lines.map((line) => ({ from: line.id, to: { id: randomUUID(), what: line.what } }));
+      const body = { name, customer, note, lines: lines.map(({ to }) => to), quote: null, accepted: null };
+      await this.orders.add(again, null, body, trx);
+      for (const { from, to } of lines)
+        for (const job of await this.jobs.ofLine({ id, line: from }, trx)) {
+          const blank = job.blankId === null ? null : await this.blanks.find(job.blankId, trx);
+          const change = repeatOf(job, {}, blank);
+          const jobId = randomUUID();
+          await this.jobs.open(jobId, change, trx);
+          await this.jobs.belong(jobId, { id: again, line: to.id, follows: job.order?.follows ?? true }, trx);
+          await this.jobs.save(
+            jobId,
+            { ...change, reached: artIdsOf(job.design).length > 0 ? change.reached : 'art', version: 1 },
+            trx,
+          );
+        }
+    });
+    return this.order(again);
+  }
+
   /** The choices of a new size: those of the line's first, its design made to fit. */
   private async sizeOf(opened: Job, lead: Job | null, from: Blank | null, blank: Blank): Promise<JobChange> {
     if (!lead || !from) return { ...changeOf(opened), blankId: blank.id, reached: 'art' };
@@ -234,8 +261,10 @@ export class OrderService {
     });
   }
 
-  accept(id: string, by: string): Promise<OrderFile> {
-    return this.changed(id, null, ({ order }) => {
+  /** The customer’s word on the whole order: on its prices, and on the art of every size as the quote showed it. */
+  async accept(id: string, by: string): Promise<OrderFile> {
+    const { jobs } = await this.order(id);
+    const taken = await this.changed(id, null, ({ order }) => {
       this.isOpen(order);
       if (!order.quote)
         throw refuse(
@@ -246,6 +275,13 @@ export class OrderService {
         );
       return { ...order, accepted: { by, at: new Date().toISOString() } };
     });
+    let approved = false;
+    for (const { id: jobId, artId, status } of jobs) {
+      if (artId === null || status === 'closed') continue;
+      await this.jobService.approve(jobId, { by, fingerprint: fingerprintOf(await this.jobService.file(jobId)) });
+      approved = true;
+    }
+    return approved ? this.order(id) : taken;
   }
 
   setState(id: string, status: Order['status']): Promise<OrderFile> {

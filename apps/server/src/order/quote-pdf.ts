@@ -1,6 +1,6 @@
-import { PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
-import { POINTS_PER_MM } from '@kanga/core/units';
-import { embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import type { PDFDocument } from '@cantoo/pdf-lib';
+import { SOFT } from '../sheet/index.js';
+import { EDGE, penFor, RIGHT, wrapped, type Pen } from './pen.js';
 
 /** A picture of a line, as it looks pressed. */
 export interface QuotePicture {
@@ -20,70 +20,9 @@ export interface QuotePage {
   terms: string;
 }
 
-/** ISO 216 A4, in points. */
-const PAGE: [number, number] = [210 * POINTS_PER_MM, 297 * POINTS_PER_MM];
-const EDGE = 48;
-const RIGHT = PAGE[0] - EDGE;
 /** Where the columns of the table end, from the left. */
 const COLUMN = { what: EDGE, count: RIGHT - 150, price: RIGHT - 78, amount: RIGHT };
 const PICTURE = { width: 150, height: 110 };
-/** The foot that nothing but the terms reaches into. */
-const FOOT = EDGE + 40;
-
-/** Cuts words into lines that fit. */
-function wrapped(font: LabelFont, text: string, size: number, width: number): string[] {
-  return text.split('\n').flatMap((paragraph) => {
-    const lines = [''];
-    for (const word of paragraph.split(' ')) {
-      const longer = `${lines.at(-1) ?? ''} ${word}`.trim();
-      if (font.font.widthOfTextAtSize(longer, size) <= width) lines[lines.length - 1] = longer;
-      else lines.push(word);
-    }
-    return lines;
-  });
-}
-
-/** Writes a document from its top, page by page. */
-class Pen {
-  page: PDFPage;
-  y = 0;
-
-  constructor(
-    private readonly pdf: PDFDocument,
-    readonly font: LabelFont,
-  ) {
-    this.page = this.turn();
-  }
-
-  private turn(): PDFPage {
-    this.page = this.pdf.addPage(PAGE);
-    this.y = PAGE[1] - EDGE;
-    return this.page;
-  }
-
-  /** Makes sure of so much room below; a new page where there is less. */
-  room(points: number): void {
-    if (this.y - points < FOOT) this.turn();
-  }
-
-  text(text: string, size: number, { x = EDGE, width = RIGHT - EDGE, soft = false, right = false } = {}): void {
-    const fits = this.font.fit(text, size, width);
-    const at = right ? x - this.font.font.widthOfTextAtSize(fits, size) : x;
-    this.page.drawText(fits, { x: at, y: this.y, size, font: this.font.font, color: soft ? SOFT : INK });
-  }
-
-  line(text: string, size: number, soft = false): void {
-    this.room(size * 1.4);
-    this.y -= size * 1.4;
-    this.text(text, size, { soft });
-  }
-
-  rule(weight: number): void {
-    this.y -= 6;
-    this.page.drawLine({ start: { x: EDGE, y: this.y }, end: { x: RIGHT, y: this.y }, thickness: weight, color: INK });
-  }
-}
-
 function table(pen: Pen, { rows, sums }: Pick<QuotePage, 'rows' | 'sums'>): void {
   const row = (what: string, count: string, price: string, amount: string, size: number, soft = false) => {
     pen.y -= size * 1.5;
@@ -141,12 +80,7 @@ async function pictures(pdf: PDFDocument, pen: Pen, list: readonly QuotePicture[
 
 /** The quote: who it is for, what it is, what it comes to, how it looks, and until when it holds. */
 export async function quotePdf(page: QuotePage): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create();
-  pdf.setTitle(page.title);
-  pdf.setProducer('Kanga');
-  pdf.setCreator('Kanga');
-  const font = await embedLabelFont(pdf);
-  const pen = new Pen(pdf, font);
+  const { pdf, pen } = await penFor(page.title);
   pen.line(page.shop, 12, true);
   pen.line(page.title, 26);
   pen.y -= 8;
@@ -156,7 +90,7 @@ export async function quotePdf(page: QuotePage): Promise<Uint8Array> {
   table(pen, page);
   await pictures(pdf, pen, page.pictures);
   pen.y -= 8;
-  for (const line of wrapped(font, page.terms, 10, RIGHT - EDGE)) pen.line(line, 10);
+  for (const line of wrapped(pen.font, page.terms, 10, RIGHT - EDGE)) pen.line(line, 10);
   pen.y -= 20;
   pen.line('Taken by ______________________________   Date ______________', 11);
   return pdf.save();

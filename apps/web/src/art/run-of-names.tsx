@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { comesInPairs } from '@kanga/core/blank';
 import { useJob } from '../job/index.js';
 import { Button, Dialog, FileField } from '../ui/index.js';
-import { readRun, type ReadRun } from './read-run.js';
+import { readRun, type ReadRun } from '../names/index.js';
 
 const SAMPLE = 'name,no,count\nAda,1,2\nBo,2,1';
 

@@ -1,11 +1,13 @@
 import { useState } from 'react';
-import type { Blank } from '@kanga/core/blank';
-import { bySize, blankOfSize, ORDER_LIMITS, piecesEach, rangeOf, readSizes, type OrderJob } from '@kanga/core/order';
+import type { RunRow } from '@kanga/core/art';
+import { bySize, rangeOf, type Blank } from '@kanga/core/blank';
+import { ORDER_LIMITS, piecesEach, type OrderJob } from '@kanga/core/order';
 import { formatCount } from '@kanga/core/units';
 import type { Problem } from '@kanga/contract/finding';
 import type { LineChange } from '@kanga/contract/order';
 import { BlankGlyph } from '../draw/index.js';
 import { FormFoot, Select, TextField } from '../ui/index.js';
+import { readPaste } from './read-paste.js';
 
 /** Goods that are chosen from: each range once, under its name. */
 const goodsOf = (blanks: readonly Blank[]): Blank[] => {
@@ -53,6 +55,7 @@ export function LineForm({
   );
   const [pasted, setPasted] = useState('');
   const [said, setSaid] = useState<string[]>([]);
+  const [runs, setRuns] = useState<Record<string, RunRow[]>>({});
   if (!chosen) return <p className="text-lg">Nothing is on the shelf yet: add a blank there first.</p>;
   const range = rangeOf(chosen, blanks);
   // A blank of the line that is no longer of its range stays in sight.
@@ -72,17 +75,17 @@ export function LineForm({
   const unit = piecesEach(chosen) === 2 ? 'pair' : 'piece';
   const take = (text: string) => {
     setPasted(text);
-    const read = readSizes(text);
-    const problems = [...read.wrong];
-    const next: Record<string, string> = {};
-    for (const { size, count } of read.sizes) {
-      const blank = blankOfSize(sizes, size);
-      if (blank) next[blank.id] = String(Number(next[blank.id] ?? 0) + count);
-      else problems.push(`${size} (${count}) is not on the shelf for ${nameOf(chosen)}.`);
-    }
-    setSaid(problems);
-    if (read.sizes.length > 0) setCounts(next);
+    const read = readPaste(text, sizes, nameOf(chosen));
+    setSaid(read.said);
+    if (Object.keys(read.counts).length === 0) return;
+    setCounts(Object.fromEntries(Object.entries(read.counts).map(([id, count]) => [id, String(count)])));
+    setRuns(read.runs);
   };
+  // Names that were pasted make up the count of their size.
+  const uneven = sizes.filter((blank) => {
+    const run = runs[blank.id];
+    return run && run.reduce((all, row) => all + row.count, 0) !== countOf(blank) * piecesEach(blank);
+  });
   return (
     <form
       className="grid gap-3 sm:grid-cols-2"
@@ -92,7 +95,11 @@ export function LineForm({
           what: what.trim() === '' ? nameOf(chosen) : what.trim(),
           sizes: sizes
             .filter((blank) => countOf(blank) > 0)
-            .map((blank) => ({ blankId: blank.id, count: countOf(blank) })),
+            .map((blank) => ({
+              blankId: blank.id,
+              count: countOf(blank),
+              ...(runs[blank.id] ? { run: runs[blank.id] } : {}),
+            })),
         });
       }}
     >
@@ -141,14 +148,21 @@ export function LineForm({
             number up to {ORDER_LIMITS.pieces}, or nothing.
           </p>
         )}
+        {uneven.length > 0 && (
+          <p role="alert" className="mt-1 font-semibold text-magenta">
+            {uneven.map((blank) => blank.size ?? blank.name).join(', ')}: the count is not that of the names. Correct
+            one of them.
+          </p>
+        )}
         <p className="mt-1 text-soft">
           {formatCount(sum, unit)} in all
+          {Object.keys(runs).length > 0 ? ', with their names' : ''}
           {sum === 0 && jobs.length > 0 ? ': the line is taken off the order' : ''}
         </p>
       </fieldset>
       <div className="sm:col-span-2">
         <label className="block text-[15px] font-semibold">
-          Paste sizes from a spreadsheet
+          Paste sizes from a spreadsheet, or names with a column of sizes
           <textarea
             rows={3}
             className="figures mt-0.5 block w-full border-[1.5px] border-key/50 bg-white p-2 font-normal"
@@ -172,7 +186,7 @@ export function LineForm({
         problem={problem}
         onCancel={onCancel}
         label={sum === 0 && jobs.length > 0 ? 'Take it off' : jobs.length > 0 ? 'Save' : 'Add'}
-        disabled={busy || wrong.length > 0 || (sum === 0 && jobs.length === 0)}
+        disabled={busy || wrong.length > 0 || uneven.length > 0 || (sum === 0 && jobs.length === 0)}
       />
     </form>
   );

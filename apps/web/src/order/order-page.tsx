@@ -1,18 +1,31 @@
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { NextAction } from '@kanga/core/job';
 import { holdOf, piecesEach, progressOf, sumsOf, type Hold, type OrderFile } from '@kanga/core/order';
 import { dueText, formatCount, formatMoney } from '@kanga/core/units';
-import { call, handOver, callForFile, serverNow, shopDay, useDay, useOperator, useShop } from '../data/index.js';
+import {
+  call,
+  handOver,
+  callForFile,
+  problemFrom,
+  serverNow,
+  shopDay,
+  useDay,
+  useOperator,
+  useShop,
+} from '../data/index.js';
 import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
-import { Button, Menu, OpenDialog } from '../ui/index.js';
+import { Button, OpenDialog } from '../ui/index.js';
 import { HOLD_WORDS } from './hold-words.js';
 import { LineForm } from './line-form.js';
 import { OrderForm } from './order-form.js';
+import { OrderMenu } from './order-menu.js';
+import { RepeatOrder } from './repeat-order.js';
 import { SizesPicture } from './sizes-picture.js';
 import { useOrder, useOrderViews } from './use-order.js';
 
-type Open = { kind: 'details' } | { kind: 'line'; id: string | null } | null;
+type Open = { kind: 'details' } | { kind: 'repeat' } | { kind: 'line'; id: string | null } | null;
 
 /** What moves an order on, in one sentence. */
 function actionOf(
@@ -77,6 +90,11 @@ export function OrderPage() {
   const { pieces, good, spoiled } = progressOf(jobs);
   const isOpen = order.status === 'open';
   const setState = (status: typeof order.status) => change(() => call('setOrderState', { id, body: { status } }));
+  const fetched = useMutation({
+    mutationFn: async (what: 'quote' | 'slip') => {
+      handOver(`${what}-${order.number}.pdf`, await callForFile(what, { id }));
+    },
+  });
   const carryOut = async () => {
     if (go !== null) await navigate(go);
     else if (hold === 'goods') setOpen({ kind: 'line', id: null });
@@ -91,7 +109,15 @@ export function OrderPage() {
     const each = blank ? piecesEach(blank) : 1;
     return formatCount(sizes.reduce((sum, job) => sum + job.pieces, 0) / each, each === 2 ? 'pair' : 'piece');
   };
-  const all = [...findings, ...(session.problem ? [findingOf(session.problem, 'blank')] : [])];
+  const all = [
+    ...findings,
+    ...(session.problem ? [findingOf(session.problem, 'blank')] : []),
+    ...(fetched.isError ? [findingOf(problemFrom(fetched.error), 'blank')] : []),
+  ];
+  /** The jobs that can go on sheets together: what is at the press is printed already. */
+  const printable = jobs
+    .filter((job) => job.artId !== null && job.status === 'open' && !job.atPress)
+    .map((job) => job.id);
   const line = open?.kind === 'line' ? order.lines.find((one) => one.id === open.id) : undefined;
   return (
     <Cloth
@@ -146,35 +172,23 @@ export function OrderPage() {
             >
               Price…
             </Button>
-            <Menu
-              label="More of this order"
-              items={[
-                ...(order.quote
-                  ? [
-                      {
-                        label: 'Quote as PDF',
-                        act: () => {
-                          void callForFile('quote', { id }).then((pdf) => {
-                            handOver(`quote-${order.number}.pdf`, pdf);
-                          });
-                        },
-                      },
-                    ]
-                  : []),
-                isOpen
-                  ? {
-                      label: 'Cancel the order',
-                      act: () => {
-                        void setState('cancelled');
-                      },
-                    }
-                  : {
-                      label: 'Open it again',
-                      act: () => {
-                        void setState('open');
-                      },
-                    },
-              ]}
+            <Button
+              disabled={printable.length === 0}
+              onClick={() => {
+                void navigate(`/sheets?jobs=${printable.join(',')}`);
+              }}
+            >
+              Sheets…
+            </Button>
+            <OrderMenu
+              file={file}
+              onPdf={fetched.mutate}
+              onRepeat={() => {
+                setOpen({ kind: 'repeat' });
+              }}
+              onState={(status) => {
+                void setState(status);
+              }}
             />
           </div>
         }
@@ -254,6 +268,7 @@ export function OrderPage() {
           />
         </OpenDialog>
       )}
+      {open?.kind === 'repeat' && <RepeatOrder session={session} onClose={close} />}
       {open?.kind === 'line' && (
         <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
           <LineForm

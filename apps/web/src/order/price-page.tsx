@@ -1,55 +1,27 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { breaksOf, priceOf, type CostPart } from '@kanga/core/cost';
 import type { NextAction } from '@kanga/core/job';
 import {
-  amountOf,
   checkPrices,
   type CostedSize,
   offerEarned,
   type OfferedSize,
   offerOf,
-  piecesEach,
   sumsOf,
+  whatIf,
 } from '@kanga/core/order';
 import { USUAL_RATES, type Rates } from '@kanga/core/shop';
-import {
-  formatDuration,
-  formatMoney,
-  nextDay,
-  parseMoney,
-  parseNumber,
-  plainMoney,
-  wholeMinor,
-} from '@kanga/core/units';
+import { formatMoney, nextDay, parseMoney, parseNumber, plainMoney, wholeMinor } from '@kanga/core/units';
 import { call, serverNow, shopDay, useShop } from '../data/index.js';
-import { Cloth, DecisionFact, Fact, Field, Findings, findingOf, Line } from '../frame/index.js';
+import { Cloth, Field, Findings, findingOf, Line } from '../frame/index.js';
 import { ParsedField, Select } from '../ui/index.js';
+import { PriceFacts } from './price-facts.js';
+import { PriceTable } from './price-table.js';
+import { nameOf, PART_NAMES } from './size-words.js';
 import { useCosts, useOrder, type OrderSession } from './use-order.js';
 
 /** How long a quote holds unless it is said otherwise, days. */
 const HOLDS_FOR = 30;
-const PART_NAMES: Record<CostPart, string> = {
-  blanks: 'Blanks',
-  paper: 'Paper',
-  ink: 'Ink',
-  'protective paper': 'Cover paper',
-  tape: 'Tape',
-  hands: 'Hands',
-  press: 'Press',
-  packing: 'Packing',
-  spoiled: 'Spoiled',
-  'set-up': 'Set-up',
-};
-
-const nameOf = (sizes: readonly CostedSize[], jobId: string): string => {
-  const found = sizes.find(({ job }) => job.id === jobId);
-  return found ? `${found.line.what}${found.blank.size ? `, ${found.blank.size}` : ''}` : '';
-};
-
-/** What is counted of a size. */
-const unitOf = ({ blank }: CostedSize): string => (piecesEach(blank) === 2 ? 'pair' : 'piece');
-
 /** The prices of an order: proposed from what each size costs, overruled where somebody typed another. */
 function usePrices(sizes: readonly CostedSize[], rates: Rates) {
   const [typed, setTyped] = useState<Record<string, number>>({});
@@ -98,7 +70,6 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
   const { settings } = useShop();
   const rates = settings.rates ?? USUAL_RATES;
   const money = (minor: number) => formatMoney(minor, rates.currency);
-  const each = (amount: number) => money(wholeMinor(amount));
   const navigate = useNavigate();
   const { proposed, offered, set } = usePrices(sizes, rates);
   const [shipping, setShipping] = useState(order.quote?.shipping ?? 0);
@@ -108,6 +79,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
   const size = sizes.find(({ job }) => job.id === shown) ?? sizes[0];
   const priced = proposed.find(({ jobId }) => jobId === size?.job.id);
   const earned = offerEarned(offered);
+  const otherwise = whatIf(sizes);
   const quoted = offered.map(({ line, what, blankId, blankName, count, price }) => ({
     line,
     what,
@@ -156,107 +128,65 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
         title="What each size costs, what it is sold for, and what it earns"
         picture={
           <div className="absolute inset-0 overflow-auto">
-            <table className="w-full text-left">
-              <thead className="text-[14.5px] text-soft">
-                <tr>
-                  {['Size', 'Count', 'Costs', 'Price', 'Earns', 'Amount'].map((name, i) => (
-                    <th key={name} className={`px-2 py-1.5 font-semibold ${i > 0 ? 'text-right' : ''}`}>
-                      {name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {offered.map((one) => (
-                  <tr key={one.jobId} className={`border-t border-rule ${one.jobId === size?.job.id ? 'bg-wash' : ''}`}>
-                    <th scope="row" className="px-2 py-1 font-semibold">
-                      <button
-                        type="button"
-                        className="min-h-10 text-left hover:underline"
-                        aria-label={`What ${nameOf(sizes, one.jobId)} costs`}
-                        onClick={() => {
-                          setShown(one.jobId);
-                        }}
-                      >
-                        {nameOf(sizes, one.jobId)}
-                      </button>
-                    </th>
-                    <td className="figures px-2 text-right">{one.count}</td>
-                    <td className="figures px-2 text-right">{each(one.cost)}</td>
-                    <td className="w-[132px] px-2 text-right">
-                      <ParsedField
-                        bare
-                        label={`Price of ${nameOf(sizes, one.jobId)}`}
-                        shown={plainMoney(one.price, rates.currency)}
-                        parse={(text) => parseMoney(text, rates.currency)}
-                        limits={(value) => (value >= 0 ? null : 'A price is not below nought.')}
-                        onValue={(price) => {
-                          set(one.jobId, price);
-                        }}
-                      />
-                    </td>
-                    <td
-                      className={`figures px-2 text-right ${one.price < one.cost - 1e-6 ? 'font-semibold text-magenta' : ''}`}
-                    >
-                      {each(one.price - one.cost)}
-                    </td>
-                    <td className="figures px-2 text-right">{money(amountOf(one))}</td>
-                  </tr>
-                ))}
-              </tbody>
-              <tfoot className="border-t-2 border-key font-semibold">
-                {(
-                  [
-                    ['Goods', sums.goods],
-                    ...(sums.shipping > 0 ? [['Shipping', sums.shipping] as const] : []),
-                    ...(rates.tax ? [[rates.tax.name, sums.tax] as const] : []),
-                    ['In all', sums.gross],
-                  ] as const
-                ).map(([name, amount]) => (
-                  <tr key={name}>
-                    <th scope="row" colSpan={5} className="px-2 py-1 text-right">
-                      {name}
-                    </th>
-                    <td className="figures px-2 text-right">{money(amount)}</td>
-                  </tr>
-                ))}
-              </tfoot>
-            </table>
-            <div className="mt-4 grid max-w-3xl gap-3 sm:grid-cols-3">
-              <ParsedField
-                label="Shipping"
-                shown={plainMoney(shipping, rates.currency)}
-                parse={(text) => parseMoney(text, rates.currency)}
-                limits={(value) => (value >= 0 ? null : 'Nought or more.')}
-                onValue={setShipping}
-              />
-              <ParsedField
-                label="Holds for, days"
-                shown={String(days)}
-                parse={parseNumber}
-                limits={(value) =>
-                  Number.isInteger(value) && value >= 1 && value <= 365 ? null : 'Write whole days from 1 to 365.'
-                }
-                onValue={setDays}
-              />
-              <label className="block text-[15px] font-semibold sm:col-span-3">
-                Terms
-                <textarea
-                  rows={2}
-                  maxLength={2000}
-                  className="mt-0.5 block w-full border-[1.5px] border-key/50 bg-white p-2 font-normal"
-                  placeholder="Half on order, half on delivery. Colours as on the proof."
-                  value={terms}
-                  onChange={(event) => {
-                    setTerms(event.target.value);
-                  }}
+            <PriceTable
+              sizes={sizes}
+              offered={offered}
+              sums={sums}
+              rates={rates}
+              shown={size?.job.id ?? null}
+              onShow={setShown}
+              onPrice={set}
+            />
+            <div className="mt-4 grid gap-x-8 gap-y-3 xl:grid-cols-[minmax(0,1fr)_300px]">
+              <div className="grid max-w-3xl content-start gap-3 sm:grid-cols-3">
+                <ParsedField
+                  label="Shipping"
+                  shown={plainMoney(shipping, rates.currency)}
+                  parse={(text) => parseMoney(text, rates.currency)}
+                  limits={(value) => (value >= 0 ? null : 'Nought or more.')}
+                  onValue={setShipping}
                 />
-              </label>
+                <ParsedField
+                  label="Holds for, days"
+                  shown={String(days)}
+                  parse={parseNumber}
+                  limits={(value) =>
+                    Number.isInteger(value) && value >= 1 && value <= 365 ? null : 'Write whole days from 1 to 365.'
+                  }
+                  onValue={setDays}
+                />
+                <label className="block text-[15px] font-semibold sm:col-span-3">
+                  Terms
+                  <textarea
+                    rows={2}
+                    maxLength={2000}
+                    className="mt-0.5 block w-full border-[1.5px] border-key/50 bg-white p-2 font-normal"
+                    placeholder="Half on order, half on delivery. Colours as on the proof."
+                    value={terms}
+                    onChange={(event) => {
+                      setTerms(event.target.value);
+                    }}
+                  />
+                </label>
+              </div>
+              {otherwise.length > 0 && (
+                <section aria-label="What if">
+                  <h2 className="text-[15px] font-semibold">What if, at these prices</h2>
+                  <dl>
+                    {otherwise.map(({ name, saved }) => (
+                      <div key={name} className="flex justify-between gap-3 border-t border-rule py-1.5">
+                        <dt>{name}</dt>
+                        <dd className="figures">{money(saved)} more</dd>
+                      </div>
+                    ))}
+                  </dl>
+                </section>
+              )}
             </div>
           </div>
         }
         ledger={
-          size ? (
+          size && priced ? (
             <>
               <Select
                 label="What one costs"
@@ -264,37 +194,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
                 options={sizes.map(({ job }) => ({ value: job.id, label: nameOf(sizes, job.id) }))}
                 onChange={setShown}
               />
-              <dl className="mt-2">
-                {priced?.parts.map(({ part, amount }) => (
-                  <DecisionFact key={part} name={PART_NAMES[part]} decision={amount} show={each} />
-                ))}
-                {size.cost.unknown.map(({ part, why, remedy }) => (
-                  <Fact key={part} name={PART_NAMES[part]} note={`${why} ${remedy}`}>
-                    not known
-                  </Fact>
-                ))}
-                <Fact name={`A ${unitOf(size)}`} note={`proposed at ${money(priced?.price ?? 0)}`}>
-                  {each(priced?.cost ?? 0)}
-                </Fact>
-                <Fact name="Made" note={size.cost.made.why}>
-                  {size.cost.made.value.toFixed(3)} for a good one
-                </Fact>
-                <Fact name="Hands" note="set-up and spoiled ones counted">
-                  {formatDuration((priced?.seconds ?? 0) / (priced?.count ?? 1))} a {unitOf(size)}
-                </Fact>
-                <Fact name="Breaks" note="a piece from so many on, by set-up against running cost">
-                  <span className="figures font-normal">
-                    {breaksOf(size.cost.run, (cost) => priceOf(cost, rates.pricing, 1, rates))
-                      .map(({ from, price }) => `${from}: ${money(price)}`)
-                      .join(' · ')}
-                  </span>
-                </Fact>
-                <Fact name="Figures" note="hours, margins, rounding and tax">
-                  <Link to="/shop" className="text-cyan underline">
-                    Shop, Money
-                  </Link>
-                </Fact>
-              </dl>
+              <PriceFacts size={size} priced={priced} rates={rates} />
             </>
           ) : (
             <p className="text-soft">Nothing is ordered yet.</p>

@@ -2,8 +2,8 @@ import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { fontsOf } from '@kanga/core/art';
 import { costOf } from '@kanga/core/cost';
-import type { Blank } from '@kanga/core/blank';
-import { bySize, checkOrder, shortOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
+import { bySize, type Blank } from '@kanga/core/blank';
+import { checkOrder, shortOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
 import { viewJob, type JobView } from '@kanga/core/job';
 import { USUAL_RATES } from '@kanga/core/shop';
 import {

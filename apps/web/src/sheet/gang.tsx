@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import type { Spot } from '@kanga/core/nest';
@@ -24,7 +25,9 @@ export function GangPage() {
   const shop = useShop();
   const print = usePrint();
   const { data: jobs } = useSuspenseQuery(jobsQuery);
-  const { state, change, undo, canUndo } = useGangState();
+  // An order comes with its jobs.
+  const asked = useSearchParams()[0].get('jobs');
+  const { state, change, undo, canUndo } = useGangState(asked === null ? null : asked.split(','));
   const [filter, setFilter] = useState<GangFilter>({ blank: '', due: '' });
   const { views, faces, plan, stopped, loading } = useGang(state);
   const media = shop.media.find((one) => one.id === state.mediaId) ?? shop.media[0] ?? null;

@@ -42,9 +42,14 @@ function stored(): GangState {
   }
 }
 
-/** The state of the shared sheets with its past, for undo. */
-export function useGangState() {
-  const [{ now, past }, set] = useState(() => ({ now: stored(), past: [] as GangState[] }));
+/** The state of the shared sheets with its past, for undo. `asked`: the jobs that somebody comes with, in place of those that were there; null: none. */
+export function useGangState(asked: readonly string[] | null) {
+  const [{ now, past }, set] = useState(() => {
+    const before = stored();
+    return asked
+      ? { now: { ...before, jobs: [...asked], arrangement: null }, past: [before] }
+      : { now: before, past: [] as GangState[] };
+  });
   const keep = (next: GangState) => {
     localStorage.setItem(KEY, JSON.stringify(next));
     return next;

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { linearOf } from '@kanga/core/colour';
-import { studyInCode } from '@kanga/core/measure';
+import { SPOT_KINDS, spotLight, studyInCode, type SpotKind } from '@kanga/core/measure';
 import type { Point } from '@kanga/core/geometry';
 import { call, callForFile, problemFrom, usePrint } from '../data/index.js';
-import { Button, OpenDialog, FileField, FormFoot, ProblemText } from '../ui/index.js';
+import { Button, Choice, OpenDialog, FileField, FormFoot, ProblemText } from '../ui/index.js';
 import { readInWorker, type ReadPicture } from '../workers/index.js';
 import type { Problem } from '@kanga/contract/finding';
 import type { StudySession } from './use-study.js';
@@ -15,6 +15,17 @@ interface Shown {
   file: Blob;
   url: string;
 }
+
+/** Where somebody tapped to tell the light by, and on what; null: nowhere. */
+interface Pointed {
+  at: Point | null;
+  kind: SpotKind;
+}
+const SPOT_NAMES: Record<SpotKind, string> = {
+  'bare cloth': 'Bare cloth',
+  'grey card': 'Grey card, 18 %',
+  'white paper': 'White paper',
+};
 
 /** To a tenth; what is less than that below nought is nought. */
 const tenths = (value: number): string => (Math.round(value * 10) / 10 + 0).toFixed(1);
@@ -36,7 +47,8 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
     [shown],
   );
 
-  const look = async (file: Blob, spot: Point | null): Promise<void> => {
+  const [pointed, setPointed] = useState<Pointed>({ at: null, kind: 'bare cloth' });
+  const look = async (file: Blob, { at, kind }: Pointed): Promise<void> => {
     running.current?.abort();
     const mine = new AbortController();
     running.current = mine;
@@ -45,7 +57,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
       const cloth = linearOf(study.cloth.baseColour);
       const found = await readInWorker(
         file,
-        { cloth, spots: spot ? [{ at: spot, light: cloth }] : null },
+        { cloth, spots: at ? [{ at, light: spotLight(kind, cloth) }] : null },
         (_, doing) => {
           setProgress(doing);
         },
@@ -64,10 +76,15 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
       if (running.current === mine) setProgress(null);
     }
   };
+  const point = (picture: Shown, next: Pointed): void => {
+    setPointed(next);
+    void look(picture.file, next);
+  };
   const take = (file: Blob): void => {
     setShown({ file, url: URL.createObjectURL(file) });
     setRead(null);
-    void look(file, null);
+    setPointed({ at: null, kind: 'bare cloth' });
+    void look(file, { at: null, kind: 'bare cloth' });
   };
   const scan = async (): Promise<void> => {
     setProblem(null);
@@ -148,7 +165,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
         )}
         {shown && (
           <div className="grid gap-4 sm:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-            <Picture shown={shown} read={read} onSpot={(spot) => void look(shown.file, spot)} own={own} />
+            <Picture shown={shown} read={read} onSpot={(at) => point(shown, { ...pointed, at })} own={own} />
             <div className="space-y-2">
               {progress !== null && <p role="status">{progress}…</p>}
               {mine.length > 0 && (
@@ -182,9 +199,19 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
               ))}
               {read && read.targets.length > 0 && (
                 <p className="text-[14px] text-soft">
-                  {read.spots.length > 0 ? 'The rings are on bare cloth, by which the light is told. ' : ''}Tap cloth
-                  that was never pressed to set it.
+                  {read.spots.length > 0 ? `The rings are on ${pointed.kind}, by which the light is told. ` : ''}Tap
+                  cloth that was never pressed, a grey card or white paper in the picture to set it.
                 </p>
+              )}
+              {pointed.at && (
+                <Choice
+                  label="What was tapped"
+                  value={pointed.kind}
+                  options={SPOT_KINDS.map((kind) => ({ value: kind, label: SPOT_NAMES[kind] }))}
+                  onChange={(kind) => {
+                    point(shown, { ...pointed, kind });
+                  }}
+                />
               )}
               <Button
                 onClick={() => {

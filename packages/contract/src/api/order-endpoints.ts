@@ -7,6 +7,7 @@ import {
   orderChangeSchema,
   orderFileSchema,
   orderStateSchema,
+  repeatOrderSchema,
 } from '../order/index.js';
 import { list, type Descriptions } from './endpoint.js';
 
@@ -37,8 +38,14 @@ export const ORDER_ENDPOINTS = {
     body: followSchema,
     answer: orderFileSchema,
   },
+  repeatOrder: {
+    summary: 'Open an order that does this one again; the same id again changes nothing',
+    body: repeatOrderSchema,
+    answer: orderFileSchema,
+  },
   quoteOrder: { summary: 'Keep a quote: its prices are frozen', body: newQuoteSchema, answer: orderFileSchema },
   quote: { summary: 'The quote as a PDF for the customer', answer: 'application/pdf' },
+  slip: { summary: 'The packing slip as a PDF: what goes into the parcel and how', answer: 'application/pdf' },
   acceptQuote: { summary: 'Record that the customer took the quote', body: acceptSchema, answer: orderFileSchema },
   setOrderState: {
     summary: 'Close an order, cancel it, or open it again',

@@ -9,5 +9,7 @@ export {
   newQuoteSchema,
   orderChangeSchema,
   orderFileSchema,
+  orderSchema,
   orderStateSchema,
+  repeatOrderSchema,
 } from './order.js';

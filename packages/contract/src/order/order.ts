@@ -85,6 +85,8 @@ export const newQuoteSchema = Joi.object<NewQuote, true>(offer);
 
 /** Whose word it was. */
 export const acceptSchema = Joi.object<{ by: string }, true>({ by: personSchema.required() });
+/** The id of the order that does one again. */
+export const repeatOrderSchema = Joi.object<{ id: string }, true>({ id: idSchema.required() });
 /** What becomes of the whole order. */
 export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
   status: Joi.string()
@@ -92,7 +94,7 @@ export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
     .required(),
 });
 
-const orderSchema = Joi.object<Order, true>({
+export const orderSchema = Joi.object<Order, true>({
   ...words,
   id: idSchema.required(),
   number: Joi.number().integer().min(1).required(),

@@ -46,5 +46,14 @@ export {
   seamBetween,
   type SideCheck,
 } from './check/index.js';
-export { calledOf, checkSizes, type OtherSize, otherSizes, sameSize, withoutPieces } from './sizes.js';
+export {
+  calledBy,
+  calledOf,
+  checkSizes,
+  type OtherSize,
+  otherSizes,
+  sameSize,
+  sizeIn,
+  withoutPieces,
+} from './sizes.js';
 export { TRIM_MARGIN, trimmedSide } from './trim.js';

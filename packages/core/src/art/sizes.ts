@@ -1,4 +1,4 @@
-import type { Blank } from '../blank/index.js';
+import { sizeName, type Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import { artFinding } from './check/finding.js';
 import { valuesOf, type RunRow } from './design.js';
@@ -16,15 +16,15 @@ export interface OtherSize {
 }
 
 /** Whether two sizes are the same as people write them. */
-export const sameSize = (one: string, other: string): boolean =>
-  one.trim().toLowerCase() === other.trim().toLowerCase();
-const sizeIn = (values: Readonly<Record<string, string>>): string =>
+export const sameSize = (one: string, other: string): boolean => sizeName(one) === sizeName(other);
+/** The size that a row says; nothing where no column tells sizes. */
+export const sizeIn = (values: Readonly<Record<string, string>>): string =>
   Object.entries(values)
     .find(([column]) => SIZES.test(column))?.[1]
     .trim() ?? '';
 
 /** What a row is called: by a column of names, else by the first cell with a letter in it, else by the first at all. How columns follow one another is not kept. */
-function nameIn(values: Readonly<Record<string, string>>): string | undefined {
+export function calledBy(values: Readonly<Record<string, string>>): string | undefined {
   const cells = Object.entries(values).filter(([column, value]) => !SIZES.test(column) && value !== '');
   const named =
     cells.find(([column]) => /name|player|who/i.test(column)) ?? cells.find(([, value]) => /\p{L}/u.test(value));
@@ -42,7 +42,7 @@ export function otherSizes(run: readonly RunRow[] | null, { size }: Pick<Blank, 
     if (said !== '' && !sameSize(said, own)) {
       const known = others.get(said.toLowerCase()) ?? { size: said, pieces: [], names: [] };
       for (let i = 0; i < count; i++) known.pieces.push(piece + i);
-      const name = nameIn(values);
+      const name = calledBy(values);
       if (name !== undefined) known.names.push(name);
       others.set(said.toLowerCase(), known);
     }

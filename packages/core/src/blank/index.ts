@@ -34,3 +34,4 @@ export { comesInPairs, type OfPair, pairInTurn } from './pair.js';
 export { proposeBleed } from './bleed.js';
 export { BUILT_IN_BLANKS } from './built-in/index.js';
 export { buildOfFamily, startingKeepOuts, withTwoLayers } from './start.js';
+export { blankOfSize, bySize, rangeOf, sizeName } from './size.js';

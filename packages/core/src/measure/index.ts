@@ -14,6 +14,7 @@ export {
 } from './target.js';
 export { findTargets, type FoundTarget, type Unread } from './find.js';
 export type { KnownSpot } from './light.js';
+export { SPOT_KINDS, type SpotKind, spotLight } from './spots.js';
 export {
   type ClothKnown,
   type ClothReading,

@@ -8,6 +8,7 @@ import {
   lightSteps,
   readCells,
   readCloth,
+  spotLight,
   strengthOf,
   targetShapes,
   TARGET,
@@ -117,6 +118,33 @@ describe('readCloth', () => {
     expect(by(3)?.yellowing.value).toBeGreaterThan((by(1)?.yellowing.value ?? 99) + 1);
     expect(by(2)?.strength.value).toBeLessThan((by(1)?.strength.value ?? 0) - 0.5);
   }, 120_000);
+
+  it.each([
+    // 18 % and 86 % of light as sRGB writes them: 0.461 and 0.936 of 255.
+    ['grey card', '#767676'],
+    ['white paper', '#efefef'],
+  ] as const)(
+    'tells the light by a %s as well as by bare cloth',
+    async (kind, colour) => {
+      const { picture, truth, bare, strip } = await pressedPicture(cloth, [target()], {
+        size: { width: 110, height: 110 },
+        strip: { x: 60, y: 82, width: 40, height: 20, colour },
+        ppi: 150,
+        cast: [1, 0.93, 0.82],
+      });
+      const spots = strip ? [{ at: strip, light: spotLight(kind, bare) }] : [];
+      const patches = readCloth(picture, { cloth: bare, spots }).targets[0]?.reading.patches;
+      const off = Object.entries(truth[0]?.patches ?? {}).map(([name, lab]) =>
+        deltaE00(lab, patches?.[name as 'cyan'] ?? labOf('#000000')),
+      );
+      expect(Math.max(...off)).toBeLessThan(3);
+      // Taken for bare cloth it would be far off: what it is has to be said.
+      const wrong = readCloth(picture, { cloth: bare, spots: strip ? [{ at: strip, light: bare }] : [] });
+      const ground = wrong.targets[0]?.reading.patches.ground ?? labOf('#000000');
+      if (kind === 'grey card') expect(deltaE00(ground, truth[0]?.patches.ground ?? ground)).toBeGreaterThan(8);
+    },
+    120_000,
+  );
 
   it('reads a photograph from 20° off, in warm light', async () => {
     const { picture, truth, bare, strip } = await pressedPicture(cloth, [target()], {

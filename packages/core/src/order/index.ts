@@ -22,7 +22,10 @@ export {
   shortOf,
 } from './order.js';
 export { amountOf, type QuoteRow, quoteRows, sumsOf } from './quote.js';
-export { blankOfSize, bySize, rangeOf, readSizes, type ReadSizes, sizeName } from './sizes.js';
+export { readSizes, type ReadSizes } from './sizes.js';
+export { hasSizes, namesBySize, type NamesBySize } from './names.js';
 export { designOn } from './scaled.js';
 export { type BelowCost, checkOrder, checkPrices, type OrderKnown } from './check.js';
 export { type CostedSize, offerEarned, offerOf, type OfferedSize } from './offer.js';
+export { whatIf, type WhatIf } from './what-if.js';
+export { careOf, packingOf } from './packing.js';

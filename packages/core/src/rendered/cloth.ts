@@ -37,8 +37,8 @@ export interface ClothPicture {
   /** Degrees off straight above: a photograph. */
   tilt?: number;
   mirrored?: boolean;
-  /** A strip of cloth that was never pressed, mm. */
-  strip?: { x: number; y: number; width: number; height: number };
+  /** A strip of cloth that was never pressed, mm; or of something else that lies there, of a colour of its own. */
+  strip?: { x: number; y: number; width: number; height: number; colour?: string };
 }
 
 /** The truth of one target, as its colours were put into the picture. */
@@ -99,7 +99,7 @@ export async function pressedPicture(
     const blur = (target.blur ?? 0.02) * k;
     return `${field}<filter id="f${i}" x="-5%" y="-5%" width="110%" height="110%"><feGaussianBlur stdDeviation="${blur}"/></filter><g filter="url(#f${i})">${ghost}${layer(0, 0, 1)}</g>${target.more ? `<g transform="translate(${seen(target.at).x} ${seen(target.at).y}) rotate(${target.turn}) scale(${k})">${target.more}</g>` : ''}`;
   });
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${bareHex}"/>${drawn.join('')}${strip ? polygon(null, box(strip.x, strip.y, strip.width, strip.height), bareHex) : ''}</svg>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${bareHex}"/>${drawn.join('')}${strip ? polygon(null, box(strip.x, strip.y, strip.width, strip.height), strip.colour ?? bareHex) : ''}</svg>`;
   let image = sharp(Buffer.from(svg), { limitInputPixels: false, unlimited: true }).flatten();
   if (lens * k > 0.3) image = image.blur(lens * k);
   const { data } = await image.raw().toBuffer({ resolveWithObject: true });

@@ -1,0 +1,69 @@
+import { Injectable } from '@nestjs/common';
+import type { RunRow } from '@kanga/core/art';
+import { bySize, type Blank } from '@kanga/core/blank';
+import { careOf, packingOf, piecesEach, type OrderJob } from '@kanga/core/order';
+import { formatCount, formatDay } from '@kanga/core/units';
+import { BlankService } from '../blank/index.js';
+import { refuse } from '../http/index.js';
+import { JobService } from '../job/index.js';
+import { ShopService } from '../shop/index.js';
+import { OrderService } from './order.service.js';
+import { slipPdf, type SlipRow } from './slip-pdf.js';
+
+/** What the rows of a run are called on a slip: all that they say, and how often where that is not once. */
+const namesOf = (run: readonly RunRow[] | null, each: number): string[] =>
+  (run ?? []).map(({ values, count }) => {
+    const words = Object.values(values).filter((value) => value !== '');
+    const times = count / each;
+    return `${words.join(' ')}${times === 1 ? '' : ` (${times})`}`;
+  });
+
+@Injectable()
+export class SlipService {
+  constructor(
+    private readonly orders: OrderService,
+    private readonly jobs: JobService,
+    private readonly blanks: BlankService,
+    private readonly shop: ShopService,
+  ) {}
+
+  /** The packing slip of an order: what goes into its parcel and how, and how it is looked after; nothing of money. */
+  async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
+    const { order, jobs } = await this.orders.order(id);
+    if (jobs.length === 0)
+      throw refuse(409, 'slip.nothing', `Order ${order.number} has nothing to pack yet`, 'Add what is ordered first.');
+    const [{ settings }, blanks] = await Promise.all([this.shop.read(), this.blanks.all()]);
+    const blankOf = ({ blankId }: OrderJob): Blank | undefined => blanks.find((blank) => blank.id === blankId);
+    const rows: SlipRow[] = [];
+    const goods = new Map<string, Blank>();
+    for (const { id: line, what } of order.lines) {
+      const sizes = jobs
+        .filter((job) => job.line === line)
+        .flatMap((job) => {
+          const blank = blankOf(job);
+          return blank ? [{ job, blank }] : [];
+        })
+        .sort((a, b) => bySize(a.blank, b.blank));
+      for (const { job, blank } of sizes) {
+        goods.set(blank.family, blank);
+        const each = piecesEach(blank);
+        const { job: whole } = await this.jobs.file(job.id);
+        rows.push({
+          what: blank.size === null ? what : `${what}, ${blank.size}`,
+          count: formatCount(job.pieces / each, each === 2 ? 'pair' : 'piece'),
+          names: namesOf(whole.run, each),
+          how: packingOf(blank),
+        });
+      }
+    }
+    const data = await slipPdf({
+      shop: settings.shopName,
+      title: `Packing slip ${order.number}`,
+      to: [order.customer.name, ...order.customer.reach.split('\n')].filter((line) => line.trim() !== ''),
+      facts: [order.name, ...(order.due ? [`Wanted by ${formatDay(order.due, settings.dates)}`] : [])],
+      rows,
+      note: [...new Set([...goods.values()].map(careOf))].join('\n'),
+    });
+    return { name: `slip-${order.number}.pdf`, data };
+  }
+}

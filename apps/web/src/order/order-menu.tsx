@@ -1,0 +1,50 @@
+import type { Order, OrderFile } from '@kanga/core/order';
+import { Menu } from '../ui/index.js';
+
+/** What is done with a whole order now and then. */
+export function OrderMenu({
+  file: { order, jobs },
+  onPdf,
+  onRepeat,
+  onState,
+}: {
+  file: OrderFile;
+  onPdf: (what: 'quote' | 'slip') => void;
+  onRepeat: () => void;
+  onState: (status: Order['status']) => void;
+}) {
+  const pdf = (label: string, what: 'quote' | 'slip', there: boolean) =>
+    there
+      ? [
+          {
+            label,
+            act: () => {
+              onPdf(what);
+            },
+          },
+        ]
+      : [];
+  return (
+    <Menu
+      label="More of this order"
+      items={[
+        ...pdf('Quote as PDF', 'quote', order.quote !== null),
+        ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),
+        { label: 'Order it again…', act: onRepeat },
+        order.status === 'open'
+          ? {
+              label: 'Cancel the order',
+              act: () => {
+                onState('cancelled');
+              },
+            }
+          : {
+              label: 'Open it again',
+              act: () => {
+                onState('open');
+              },
+            },
+      ]}
+    />
+  );
+}
