@@ -53,6 +53,7 @@ const views = ({ job, order, study }) => [
     async (page) => {
       for (const name of ['Comet-tail socks', 'Star-chart cushions'])
         await page.getByRole('checkbox', { name: new RegExp(name) }).check();
+      await page.getByText('610 mm roll', { exact: true }).click();
     },
   ],
   ['11-price', `/orders/${order}/price`, (page) => page.getByText('What one costs').waitFor()],

@@ -185,6 +185,20 @@ describe('an order that is done again', () => {
   });
 });
 
+describe('an order that is cancelled', () => {
+  it('takes its jobs out of the way, and brings them back when it is opened again', async () => {
+    const { file } = await ordered(3, 5);
+    const here = async () =>
+      (await server.ask<JobSummary[]>('GET', 'jobs')).body.filter(({ orderId }) => orderId === file.order.id).length;
+    const setState = (status: string) => server.ask<OrderFile>('POST', `orders/${file.order.id}/state`, { status });
+    expect((await setState('cancelled')).body).toMatchObject({ order: { status: 'cancelled' } });
+    expect(await here()).toBe(0);
+    expect((await orderOf(file)).jobs).toHaveLength(2);
+    expect((await setState('open')).body.order.status).toBe('open');
+    expect(await here()).toBe(2);
+  });
+});
+
 describe('what is at the press', () => {
   it('is not changed by its order, and its pieces count', async () => {
     const { file, line, tees } = await ordered(2, 4);

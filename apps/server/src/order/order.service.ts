@@ -284,8 +284,9 @@ export class OrderService {
     return approved ? this.order(id) : taken;
   }
 
-  setState(id: string, status: Order['status']): Promise<OrderFile> {
-    return this.changed(id, null, ({ order, jobs }) => {
+  /** Closes an order, cancels it, or opens it again. What nobody wants any more is out of the way: jobs of a cancelled order are archived, but for what is at the press already. */
+  async setState(id: string, status: Order['status']): Promise<OrderFile> {
+    const file = await this.changed(id, null, ({ order, jobs }) => {
       const open = jobs.filter((job) => job.status === 'open');
       if (status === 'closed' && open.length > 0)
         throw refuse(
@@ -296,5 +297,9 @@ export class OrderService {
         );
       return { ...order, status };
     });
+    for (const job of file.jobs)
+      if (job.status === 'open' && !job.atPress)
+        await this.jobService.putAway(job.id, 'archived_at', status === 'cancelled');
+    return file;
   }
 }
