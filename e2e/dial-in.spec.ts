@@ -20,6 +20,7 @@ async function newPress(request: APIRequestContext): Promise<void> {
 
 /** Presses what the line offers: its plan is frozen by the button, and the run is recorded as a controller would. Gives the temperature it was planned at. */
 async function pressOne(page: Page, request: APIRequestContext): Promise<number> {
+  const offered = (await next(page).textContent()) ?? '';
   await next(page).click();
   await page.waitForURL(/\/jobs\/[^/]+\/press$/);
   const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
@@ -44,6 +45,8 @@ async function pressOne(page: Page, request: APIRequestContext): Promise<number>
   await page.waitForTimeout(600);
   await next(page).click();
   await page.waitForURL(/\/studies\//);
+  // What was pressed a moment ago is known.
+  await expect(next(page)).not.toHaveText(offered);
   return plan.settings.temperature.value;
 }
 

@@ -39,7 +39,7 @@ test('from the question to a taken quote: sizes pasted, art on one size, a price
   await page.getByText('Orbits', { exact: true }).click();
   await expect.poll(async () => (await read()).jobs.map(({ artId }) => artId !== null)).toEqual([true, true, true]);
 
-  await page.goto(`/orders/${id}`);
+  await page.getByRole('link', { name: 'Its order' }).click();
   await expect(next(page)).toContainText('Price it');
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/price$/);

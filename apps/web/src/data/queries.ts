@@ -96,7 +96,8 @@ export const testClothQuery = queryOptions({
 /** Orders with their jobs. */
 export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders') });
 export const orderQuery = (id: string) =>
-  queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }) });
+  // What happens to its jobs, happens on other screens: it is asked for anew whenever it is opened.
+  queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }), staleTime: 0 });
 /** The jobs of an order with all that they refer to. */
 export const orderJobsQuery = (id: string, jobs: readonly string[]) =>
   queryOptions({
@@ -107,7 +108,8 @@ export const orderJobsQuery = (id: string, jobs: readonly string[]) =>
 /** Studies: searches for the best settings. */
 export const studiesQuery = queryOptions({ queryKey: ['studies'], queryFn: () => call('studies') });
 export const studyQuery = (id: string) =>
-  queryOptions({ queryKey: ['studies', id], queryFn: () => call('study', { id }) });
+  // Its swatches are pressed on other screens: it is asked for anew whenever it is opened.
+  queryOptions({ queryKey: ['studies', id], queryFn: () => call('study', { id }), staleTime: 0 });
 /** The recipe of each blank, press and paper that has one. */
 export const recipesQuery = queryOptions({ queryKey: ['recipes'], queryFn: () => call('recipes') });
 
