@@ -108,8 +108,8 @@ export class JobRepository {
     return this.db.transaction(work);
   }
 
-  private summaries(): Knex.QueryBuilder {
-    return this.db('job')
+  private summaries(db: Knex = this.db): Knex.QueryBuilder {
+    return db('job')
       .leftJoin('blank', 'blank.id', 'job.blank_id')
       .select(this.db.raw([...COLUMNS, 'blank.name as blank_name'].join(', ')));
   }
@@ -133,12 +133,17 @@ export class JobRepository {
   }
 
   /** Puts a job away (`archived_at`, `deleted_at`) or takes it back; null: there is none. */
-  async putAway(id: string, how: 'archived_at' | 'deleted_at', away: boolean): Promise<JobSummary | null> {
+  async putAway(
+    id: string,
+    how: 'archived_at' | 'deleted_at',
+    away: boolean,
+    db: Knex = this.db,
+  ): Promise<JobSummary | null> {
     const now = away ? this.db.raw('coalesce(??, now())', [how]) : null;
-    await this.db('job')
+    await db('job')
       .where({ id })
       .update({ [how]: now });
-    const [row] = (await this.summaries().where('job.id', id)) as SummaryRow[];
+    const [row] = (await this.summaries(db).where('job.id', id)) as SummaryRow[];
     return row ? summaryOf(row) : null;
   }
 
@@ -179,13 +184,6 @@ export class JobRepository {
     trx: Knex.Transaction,
   ): Promise<void> {
     await trx('job').where({ id }).update({ order_id: orderId, line_id: line, follows });
-  }
-
-  /** Deletes a job as part of something larger; it can be taken back. */
-  async remove(id: string, trx: Knex.Transaction): Promise<void> {
-    await trx('job')
-      .where({ id })
-      .update({ deleted_at: trx.fn.now(3) });
   }
 
   /** The jobs of a line, oldest first, as they stay until the transaction ends. */

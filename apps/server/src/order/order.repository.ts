@@ -120,7 +120,7 @@ export class OrderRepository {
     return file ?? null;
   }
 
-  /** Opened twice with one id it is opened once; whether it was opened now. */
+  /** Opened twice with one id it is opened once. */
   async add(id: string, due: string | null, body: OrderBody, trx: Knex.Transaction): Promise<void> {
     await trx('shop_order')
       .insert({ id, due, body: JSON.stringify(body) })

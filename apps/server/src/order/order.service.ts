@@ -84,7 +84,7 @@ export class OrderService {
       for (const { id: line, what } of order.lines)
         for (const job of await this.jobs.ofLine({ id, line }, trx)) {
           if (job.status === 'closed') continue;
-          const blank = job.blankId === null ? null : await this.blanks.find(job.blankId);
+          const blank = job.blankId === null ? null : await this.blanks.find(job.blankId, trx);
           const name = blank ? jobName(next, what, blank) : job.name;
           await this.jobs.save(job.id, { ...changeOf(job), name, customer: words.customer.name, due: words.due }, trx);
         }
@@ -92,8 +92,8 @@ export class OrderService {
     });
   }
 
-  private async goods(id: string): Promise<Blank> {
-    const blank = await this.blanks.find(id);
+  private async goods(id: string, trx: Knex.Transaction): Promise<Blank> {
+    const blank = await this.blanks.find(id, trx);
     if (!blank)
       throw refuse(
         422,
@@ -127,12 +127,12 @@ export class OrderService {
         );
       for (const job of jobs.filter(({ blankId }) => !sizes.some((size) => size.blankId === blankId))) {
         if (await frozen(job)) throw refused(job, 'taken off');
-        await this.jobs.remove(job.id, trx);
+        await this.jobs.putAway(job.id, 'deleted_at', true, trx);
       }
       const [lead] = jobs;
-      const from = lead?.blankId ? await this.goods(lead.blankId) : null;
+      const from = lead?.blankId ? await this.goods(lead.blankId, trx) : null;
       for (const { blankId, count, run } of sizes) {
-        const blank = await this.goods(blankId);
+        const blank = await this.goods(blankId, trx);
         const pieces = count * piecesEach(blank);
         if (pieces > PIECES_LIMITS.most)
           throw refuse(
@@ -210,7 +210,6 @@ export class OrderService {
   /** The choices of a new size: those of the line's first, its design made to fit. */
   private async sizeOf(opened: Job, lead: Job | null, from: Blank | null, blank: Blank): Promise<JobChange> {
     if (!lead || !from) return { ...changeOf(opened), blankId: blank.id, reached: 'art' };
-    const arts = await this.art.findAll(artIdsOf(lead.design));
     const { mediaId, pressId, reached } = lead;
     return {
       ...changeOf(opened),
@@ -218,8 +217,13 @@ export class OrderService {
       mediaId,
       pressId,
       reached: reached === 'blank' || reached === 'art' ? reached : 'sheet',
-      design: designOn(lead.design, arts, from, blank),
+      design: await this.designFor(lead, from, blank),
     };
+  }
+
+  /** The design of the line’s first job, made to fit another size. */
+  private async designFor({ design }: Job, from: Blank, to: Blank): Promise<Job['design']> {
+    return designOn(design, await this.art.findAll(artIdsOf(design)), from, to);
   }
 
   /** A size that follows its line has the line's design again. */
@@ -236,10 +240,9 @@ export class OrderService {
       if (!follows) return;
       if (mine.atPress || own.status === 'closed')
         throw refuse(409, 'order.at-press', `Job ${own.number} is at the press`, 'Its design stays as it was pressed.');
-      const [from, to] = [lead.blankId, own.blankId].map((blankId) => blankId ?? '');
-      const [was, is] = [await this.goods(from ?? ''), await this.goods(to ?? '')];
-      const arts = await this.art.findAll(artIdsOf(lead.design));
-      await this.jobs.save(jobId, { ...changeOf(own), design: designOn(lead.design, arts, was, is) }, trx);
+      if (lead.blankId === null || own.blankId === null) return;
+      const [from, to] = [await this.goods(lead.blankId, trx), await this.goods(own.blankId, trx)];
+      await this.jobs.save(jobId, { ...changeOf(own), design: await this.designFor(lead, from, to) }, trx);
     });
     return this.order(id);
   }
@@ -263,7 +266,6 @@ export class OrderService {
 
   /** The customer’s word on the whole order: on its prices, and on the art of every size as the quote showed it. */
   async accept(id: string, by: string): Promise<OrderFile> {
-    const { jobs } = await this.order(id);
     const taken = await this.changed(id, null, ({ order }) => {
       this.isOpen(order);
       if (!order.quote)
@@ -275,13 +277,10 @@ export class OrderService {
         );
       return { ...order, accepted: { by, at: new Date().toISOString() } };
     });
-    let approved = false;
-    for (const { id: jobId, artId, status } of jobs) {
-      if (artId === null || status === 'closed') continue;
-      await this.jobService.approve(jobId, { by, fingerprint: fingerprintOf(await this.jobService.file(jobId)) });
-      approved = true;
-    }
-    return approved ? this.order(id) : taken;
+    for (const { id: jobId, artId, status } of taken.jobs)
+      if (artId !== null && status === 'open')
+        await this.jobService.approve(jobId, { by, fingerprint: fingerprintOf(await this.jobService.file(jobId)) });
+    return taken;
   }
 
   /** Closes an order, cancels it, or opens it again. What nobody wants any more is out of the way: jobs of a cancelled order are archived, but for what is at the press already. */

@@ -23,6 +23,13 @@ export function wrapped(font: LabelFont, text: string, size: number, width: numb
   });
 }
 
+export interface Heading {
+  shop: string;
+  title: string;
+  to: string[];
+  facts: string[];
+}
+
 /** Writes a document from its top, page by page. */
 export class Pen {
   page: PDFPage;
@@ -56,6 +63,16 @@ export class Pen {
     this.room(size * 1.4);
     this.y -= size * 1.4;
     this.text(text, size, { soft });
+  }
+
+  /** What every such document begins with: whose it is, what it is, who it is for, and what it is about. */
+  heading({ shop, title, to, facts }: Heading, size: number): void {
+    this.line(shop, 12, true);
+    this.line(title, 26);
+    this.y -= 8;
+    for (const line of to) this.line(line, size);
+    this.y -= 8;
+    for (const fact of facts) this.line(fact, 10, true);
   }
 
   rule(weight: number): void {

@@ -1,6 +1,6 @@
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import { SOFT } from '../sheet/index.js';
-import { EDGE, penFor, RIGHT, wrapped, type Pen } from './pen.js';
+import { EDGE, penFor, RIGHT, wrapped, type Heading, type Pen } from './pen.js';
 
 /** A picture of a line, as it looks pressed. */
 export interface QuotePicture {
@@ -9,11 +9,7 @@ export interface QuotePicture {
 }
 
 /** All that stands on a quote, in words as they are printed. */
-export interface QuotePage {
-  shop: string;
-  title: string;
-  to: string[];
-  facts: string[];
+export interface QuotePage extends Heading {
   rows: { what: string; sizes: string; count: string; price: string; amount: string }[];
   sums: (readonly [string, string])[];
   pictures: QuotePicture[];
@@ -23,6 +19,7 @@ export interface QuotePage {
 /** Where the columns of the table end, from the left. */
 const COLUMN = { what: EDGE, count: RIGHT - 150, price: RIGHT - 78, amount: RIGHT };
 const PICTURE = { width: 150, height: 110 };
+
 function table(pen: Pen, { rows, sums }: Pick<QuotePage, 'rows' | 'sums'>): void {
   const row = (what: string, count: string, price: string, amount: string, size: number, soft = false) => {
     pen.y -= size * 1.5;
@@ -81,12 +78,7 @@ async function pictures(pdf: PDFDocument, pen: Pen, list: readonly QuotePicture[
 /** The quote: who it is for, what it is, what it comes to, how it looks, and until when it holds. */
 export async function quotePdf(page: QuotePage): Promise<Uint8Array> {
   const { pdf, pen } = await penFor(page.title);
-  pen.line(page.shop, 12, true);
-  pen.line(page.title, 26);
-  pen.y -= 8;
-  for (const line of page.to) pen.line(line, 11);
-  pen.y -= 8;
-  for (const fact of page.facts) pen.line(fact, 10, true);
+  pen.heading(page, 11);
   table(pen, page);
   await pictures(pdf, pen, page.pictures);
   pen.y -= 8;

@@ -1,5 +1,5 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { leadOf, quoteRows, sumsOf, type OrderFile } from '@kanga/core/order';
+import { addressOf, leadOf, quoteRows, sumsOf, type OrderFile } from '@kanga/core/order';
 import { formatDay, formatMoney } from '@kanga/core/units';
 import { BlankService } from '../blank/index.js';
 import { refuse, Refusal } from '../http/index.js';
@@ -33,7 +33,7 @@ export class QuoteService {
     const data = await quotePdf({
       shop: settings.shopName,
       title: `Quote ${number}`,
-      to: [customer.name, ...customer.reach.split('\n')].filter((line) => line.trim() !== ''),
+      to: addressOf(customer),
       facts: [
         name,
         `${day(quote.at.slice(0, 10))}, good until ${day(quote.until)}`,

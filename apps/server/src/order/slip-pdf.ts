@@ -1,5 +1,5 @@
 import { INK } from '../sheet/index.js';
-import { EDGE, penFor, RIGHT, wrapped } from './pen.js';
+import { EDGE, penFor, RIGHT, wrapped, type Heading } from './pen.js';
 
 /** What goes into one bag or pile of a parcel. */
 export interface SlipRow {
@@ -12,11 +12,7 @@ export interface SlipRow {
 }
 
 /** All that stands on a packing slip; nothing of money. */
-export interface SlipPage {
-  shop: string;
-  title: string;
-  to: string[];
-  facts: string[];
+export interface SlipPage extends Heading {
   rows: SlipRow[];
   note: string;
 }
@@ -26,12 +22,7 @@ const BOX = 11;
 /** The packing slip: what is in the parcel, each with a box to tick. */
 export async function slipPdf(page: SlipPage): Promise<Uint8Array> {
   const { pdf, pen } = await penFor(page.title);
-  pen.line(page.shop, 12, true);
-  pen.line(page.title, 26);
-  pen.y -= 8;
-  for (const line of page.to) pen.line(line, 12);
-  pen.y -= 8;
-  for (const fact of page.facts) pen.line(fact, 10, true);
+  pen.heading(page, 12);
   pen.y -= 6;
   for (const { what, count, names, how } of page.rows) {
     pen.room(54);

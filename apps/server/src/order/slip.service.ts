@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { RunRow } from '@kanga/core/art';
 import { bySize, type Blank } from '@kanga/core/blank';
-import { careOf, packingOf, piecesEach, type OrderJob } from '@kanga/core/order';
+import { addressOf, careOf, packingOf, piecesEach, type OrderJob } from '@kanga/core/order';
 import { formatCount, formatDay } from '@kanga/core/units';
 import { BlankService } from '../blank/index.js';
 import { refuse } from '../http/index.js';
@@ -47,11 +47,11 @@ export class SlipService {
       for (const { job, blank } of sizes) {
         goods.set(blank.family, blank);
         const each = piecesEach(blank);
-        const { job: whole } = await this.jobs.file(job.id);
+        const { run } = await this.jobs.job(job.id);
         rows.push({
           what: blank.size === null ? what : `${what}, ${blank.size}`,
           count: formatCount(job.pieces / each, each === 2 ? 'pair' : 'piece'),
-          names: namesOf(whole.run, each),
+          names: namesOf(run, each),
           how: packingOf(blank),
         });
       }
@@ -59,7 +59,7 @@ export class SlipService {
     const data = await slipPdf({
       shop: settings.shopName,
       title: `Packing slip ${order.number}`,
-      to: [order.customer.name, ...order.customer.reach.split('\n')].filter((line) => line.trim() !== ''),
+      to: addressOf(order.customer),
       facts: [order.name, ...(order.due ? [`Wanted by ${formatDay(order.due, settings.dates)}`] : [])],
       rows,
       note: [...new Set([...goods.values()].map(careOf))].join('\n'),

@@ -1,4 +1,4 @@
-import type { Hold } from '@kanga/core/order';
+import type { Hold, Order } from '@kanga/core/order';
 
 /** What holds an order up, in words. */
 export const HOLD_WORDS: Record<Hold, string> = {
@@ -12,3 +12,7 @@ export const HOLD_WORDS: Record<Hold, string> = {
   inspect: 'To be inspected',
   closing: 'All made: to be closed',
 };
+
+/** Where an order stands, in words. */
+export const standingOf = ({ status }: Pick<Order, 'status'>, hold: Hold | null): string =>
+  hold ? HOLD_WORDS[hold] : status === 'closed' ? 'Closed' : 'Cancelled';

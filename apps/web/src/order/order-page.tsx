@@ -17,7 +17,7 @@ import {
 } from '../data/index.js';
 import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
 import { Button, OpenDialog } from '../ui/index.js';
-import { HOLD_WORDS } from './hold-words.js';
+import { HOLD_WORDS, standingOf } from './hold-words.js';
 import { LineForm } from './line-form.js';
 import { OrderForm } from './order-form.js';
 import { OrderMenu } from './order-menu.js';
@@ -25,7 +25,7 @@ import { RepeatOrder } from './repeat-order.js';
 import { SizesPicture } from './sizes-picture.js';
 import { useOrder, useOrderViews } from './use-order.js';
 
-type Open = { kind: 'details' } | { kind: 'repeat' } | { kind: 'line'; id: string | null } | null;
+type Open = { kind: 'details' } | { kind: 'repeat' } | { kind: 'line'; id: string } | null;
 
 /** What moves an order on, in one sentence. */
 function actionOf(
@@ -80,9 +80,12 @@ export function OrderPage() {
   const day = useDay();
   const { settings } = useShop();
   const [open, setOpen] = useState<Open>(null);
-  const [lineId] = useState(() => crypto.randomUUID());
   const close = () => {
     setOpen(null);
+  };
+  // A line has its id before it is sent: sent twice it is one.
+  const addLine = () => {
+    setOpen({ kind: 'line', id: crypto.randomUUID() });
   };
   const hold = holdOf(file, short);
   const { go, ...said } = actionOf(file, hold);
@@ -97,7 +100,7 @@ export function OrderPage() {
   });
   const carryOut = async () => {
     if (go !== null) await navigate(go);
-    else if (hold === 'goods') setOpen({ kind: 'line', id: null });
+    else if (hold === 'goods') addLine();
     else if (hold === 'approval')
       await change(() => call('acceptQuote', { id, body: { by: by ?? (order.customer.name || settings.shopName) } }));
     else await setState(hold === 'closing' ? 'closed' : 'open');
@@ -150,12 +153,7 @@ export function OrderPage() {
         title="What is ordered, each size with its art, at true proportion"
         tools={
           <div className="flex flex-wrap items-center gap-2">
-            <Button
-              disabled={!isOpen}
-              onClick={() => {
-                setOpen({ kind: 'line', id: null });
-              }}
-            >
+            <Button disabled={!isOpen} onClick={addLine}>
               Add a line…
             </Button>
             <Button
@@ -223,7 +221,7 @@ export function OrderPage() {
         }
         ledger={
           <dl>
-            <Fact name="Held up">{hold ? HOLD_WORDS[hold] : order.status === 'closed' ? 'Closed' : 'Cancelled'}</Fact>
+            <Fact name="Held up">{standingOf(order, hold)}</Fact>
             <Fact name="Due" note={order.due ? day(order.due) : 'no day is set'}>
               {order.due ? dueText(order.due, shopDay(serverNow()), settings.dates) : 'open'}
             </Fact>
@@ -268,7 +266,7 @@ export function OrderPage() {
           />
         </OpenDialog>
       )}
-      {open?.kind === 'repeat' && <RepeatOrder session={session} onClose={close} />}
+      {open?.kind === 'repeat' && <RepeatOrder session={session} views={views} onClose={close} />}
       {open?.kind === 'line' && (
         <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
           <LineForm
@@ -278,15 +276,10 @@ export function OrderPage() {
             busy={session.busy}
             problem={session.problem}
             onDone={(body) => {
-              const params = {
-                id,
-                line: line?.id ?? (order.lines.some((one) => one.id === lineId) ? crypto.randomUUID() : lineId),
-              };
-              void change(() => call('setLine', { ...params, body: { ...body, version: order.version } })).then(
-                (done) => {
-                  if (done) close();
-                },
-              );
+              const params = { id, line: open.id, body: { ...body, version: order.version } };
+              void change(() => call('setLine', params)).then((done) => {
+                if (done) close();
+              });
             }}
             onCancel={close}
           />

@@ -4,7 +4,7 @@ import type { Blank } from '@kanga/core/blank';
 import type { DateStyle } from '@kanga/core/units';
 import { dueText, formatCount } from '@kanga/core/units';
 import { pictureUrl } from '../data/index.js';
-import { HOLD_WORDS } from './hold-words.js';
+import { standingOf } from './hold-words.js';
 
 /** Pictures that a strip has room for. */
 const MOST_SHOWN = 8;
@@ -42,7 +42,7 @@ export function OrderStrip({
           )}
         </p>
         <p>
-          <b>{hold ? HOLD_WORDS[hold] : order.status === 'closed' ? 'Closed' : 'Cancelled'}</b>
+          <b>{standingOf(order, hold)}</b>
           {good > 0 && (
             <span className="text-soft">
               {' '}

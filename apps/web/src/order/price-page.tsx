@@ -18,10 +18,11 @@ import { ParsedField, Select } from '../ui/index.js';
 import { PriceFacts } from './price-facts.js';
 import { PriceTable } from './price-table.js';
 import { nameOf, PART_NAMES } from './size-words.js';
-import { useCosts, useOrder, type OrderSession } from './use-order.js';
+import { useCosts, useOrder, useOrderViews, type OrderSession } from './use-order.js';
 
 /** How long a quote holds unless it is said otherwise, days. */
 const HOLDS_FOR = 30;
+
 /** The prices of an order: proposed from what each size costs, overruled where somebody typed another. */
 function usePrices(sizes: readonly CostedSize[], rates: Rates) {
   const [typed, setTyped] = useState<Record<string, number>>({});
@@ -39,7 +40,7 @@ function usePrices(sizes: readonly CostedSize[], rates: Rates) {
 export function PricePage() {
   const { id = '' } = useParams();
   const session = useOrder(id);
-  const sizes = useCosts(session);
+  const sizes = useCosts(session, useOrderViews(session.file));
   const { order } = session.file;
   return (
     <Cloth

@@ -1,22 +1,29 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { sinceThen } from '@kanga/core/job';
+import { sinceThen, type JobView } from '@kanga/core/job';
 import { offerOf } from '@kanga/core/order';
 import { USUAL_RATES } from '@kanga/core/shop';
 import { formatMoney } from '@kanga/core/units';
 import { call, ordersQuery, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { FormFoot, OpenDialog } from '../ui/index.js';
-import { useCosts, useOrderViews, type OrderSession } from './use-order.js';
+import { useCosts, type OrderSession } from './use-order.js';
 
 /** Does an order again, with what has changed since it was made pointed out first. */
-export function RepeatOrder({ session, onClose }: { session: OrderSession; onClose: () => void }) {
+export function RepeatOrder({
+  session,
+  views,
+  onClose,
+}: {
+  session: OrderSession;
+  views: Map<string, JobView> | undefined;
+  onClose: () => void;
+}) {
   const { order } = session.file;
   const navigate = useNavigate();
   const print = usePrint();
   const rates = useShop().settings.rates ?? USUAL_RATES;
-  const views = useOrderViews(session.file);
-  const sizes = useCosts(session);
+  const sizes = useCosts(session, views);
   const [again] = useState(() => crypto.randomUUID());
   const repeat = useMutation({
     mutationFn: () => call('repeatOrder', { id: order.id, body: { id: again } }),

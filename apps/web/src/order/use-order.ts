@@ -2,6 +2,7 @@ import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { fontsOf } from '@kanga/core/art';
 import { costOf } from '@kanga/core/cost';
+import { falloutBy } from '@kanga/core/inspect';
 import { bySize, type Blank } from '@kanga/core/blank';
 import { checkOrder, shortOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
 import { viewJob, type JobView } from '@kanga/core/job';
@@ -48,13 +49,11 @@ export function useOrder(id: string) {
   const outcomes = useQuery(outcomesQuery(LOOK_BACK)).data;
   const short = useMemo(() => shortOf(file.jobs, blanks), [file, blanks]);
   const log = useMemo(() => {
-    const byName = new Map<string, { spoiled: number; pressed: number }>();
-    for (const { blank, good, spoiled } of outcomes ?? []) {
-      const before = byName.get(blank) ?? { spoiled: 0, pressed: 0 };
-      byName.set(blank, { spoiled: before.spoiled + spoiled, pressed: before.pressed + good + spoiled });
-    }
-    return (blankId: string) =>
-      byName.get(blanks.find((blank) => blank.id === blankId)?.name ?? '') ?? { spoiled: 0, pressed: 0 };
+    const byBlank = falloutBy(outcomes ?? [], 'blank');
+    return (blankId: string) => {
+      const name = blanks.find((blank) => blank.id === blankId)?.name;
+      return byBlank.find((share) => share.name === name) ?? { spoiled: 0, pressed: 0 };
+    };
   }, [outcomes, blanks]);
   const findings = useMemo(
     () => checkOrder(file, { blanks, short, log, today: shopDay(serverNow()) }),
@@ -102,9 +101,11 @@ export function useOrderViews({ order, jobs }: OrderFile): Map<string, JobView> 
   );
 }
 
-/** What each size of an order costs; undefined while it is worked out. */
-export function useCosts({ file, blanks, log }: OrderSession): CostedSize[] | undefined {
-  const views = useOrderViews(file);
+/** What each size of an order costs, by its views; undefined while they are on their way. */
+export function useCosts(
+  { file, blanks, log }: OrderSession,
+  views: Map<string, JobView> | undefined,
+): CostedSize[] | undefined {
   const rates = useShop().settings.rates ?? USUAL_RATES;
   const print = usePrint();
   return useMemo(

@@ -21,6 +21,7 @@ interface Pointed {
   at: Point | null;
   kind: SpotKind;
 }
+const NOWHERE: Pointed = { at: null, kind: 'bare cloth' };
 const SPOT_NAMES: Record<SpotKind, string> = {
   'bare cloth': 'Bare cloth',
   'grey card': 'Grey card, 18 %',
@@ -47,7 +48,7 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
     [shown],
   );
 
-  const [pointed, setPointed] = useState<Pointed>({ at: null, kind: 'bare cloth' });
+  const [pointed, setPointed] = useState(NOWHERE);
   const look = async (file: Blob, { at, kind }: Pointed): Promise<void> => {
     running.current?.abort();
     const mine = new AbortController();
@@ -81,10 +82,10 @@ export function Measure({ session, onClose }: { session: StudySession; onClose: 
     void look(picture.file, next);
   };
   const take = (file: Blob): void => {
-    setShown({ file, url: URL.createObjectURL(file) });
+    const taken = { file, url: URL.createObjectURL(file) };
+    setShown(taken);
     setRead(null);
-    setPointed({ at: null, kind: 'bare cloth' });
-    void look(file, { at: null, kind: 'bare cloth' });
+    point(taken, NOWHERE);
   };
   const scan = async (): Promise<void> => {
     setProblem(null);

@@ -50,6 +50,7 @@ export {
   calledBy,
   calledOf,
   checkSizes,
+  isSizeColumn,
   type OtherSize,
   otherSizes,
   sameSize,

@@ -17,15 +17,18 @@ export interface OtherSize {
 
 /** Whether two sizes are the same as people write them. */
 export const sameSize = (one: string, other: string): boolean => sizeName(one) === sizeName(other);
+/** Whether a column, by its heading, tells sizes. */
+export const isSizeColumn = (column: string): boolean => SIZES.test(column);
+
 /** The size that a row says; nothing where no column tells sizes. */
 export const sizeIn = (values: Readonly<Record<string, string>>): string =>
   Object.entries(values)
-    .find(([column]) => SIZES.test(column))?.[1]
+    .find(([column]) => isSizeColumn(column))?.[1]
     .trim() ?? '';
 
 /** What a row is called: by a column of names, else by the first cell with a letter in it, else by the first at all. How columns follow one another is not kept. */
 export function calledBy(values: Readonly<Record<string, string>>): string | undefined {
-  const cells = Object.entries(values).filter(([column, value]) => !SIZES.test(column) && value !== '');
+  const cells = Object.entries(values).filter(([column, value]) => !isSizeColumn(column) && value !== '');
   const named =
     cells.find(([column]) => /name|player|who/i.test(column)) ?? cells.find(([, value]) => /\p{L}/u.test(value));
   return (named ?? cells[0])?.[1];

@@ -16,9 +16,7 @@ export function sizeName(text: string): string {
 }
 function usual(size: string): string {
   const words: Record<string, string> = { small: 's', medium: 'm', large: 'l', 'x large': 'xl', 'x small': 'xs' };
-  const many = /^(x{2,6})(l|s)$/.exec(size);
-  if (many && many[2] === 'l') return `${many[1]?.length ?? 2}xl`;
-  return words[size] ?? size;
+  return /^x{2,6}l$/.test(size) ? `${size.length - 1}xl` : (words[size] ?? size);
 }
 
 /** The place of a size among others, for sorting: youth first, then garments' marks, then figures by size, then all else by letters. */

@@ -1,11 +1,10 @@
 import type { Decision } from '../finding/index.js';
 import { wilsonInterval } from '../inspect/index.js';
-import type { JobView } from '../job/index.js';
+import { isDesigned, type JobView } from '../job/index.js';
 import { inkUse, isLayout, paperUse } from '../sheet/index.js';
 import type { Ink, Rates } from '../shop/index.js';
 import { cutList, cutSides } from '../stack/index.js';
 import {
-  digitsOf,
   formatCount,
   formatDuration,
   formatMoney,
@@ -144,7 +143,7 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
     else
       lost += add(
         'paper',
-        use.cost * 10 ** digitsOf(rates.currency),
+        minorOf(use.cost, rates.currency),
         `${amount} of ${media.name}, as the transfers lie on it.`,
         {
           kind: 'computed',
@@ -158,12 +157,10 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
       remedy: 'Choose art and a paper that takes it.',
     });
 
-  if (printer && media && view.printed.length > 0 && view.fields.length + job.design.length > 0) {
+  if (printer && media && isDesigned(job)) {
     const laid = inkOfPiece(view);
-    const used = printer.inks.map((ink) => {
-      const [use] = inkUse([ink], { ...laid, [ink.name]: 1 }, laid[ink.name]);
-      return { millilitres: use?.millilitres ?? 0, cost: use?.cost ?? null };
-    });
+    // Square millimetres of full cover: as a share of one.
+    const used = inkUse(printer.inks, laid, 1);
     const millilitres = used.reduce((sum, one) => sum + one.millilitres, 0);
     if (used.some(({ cost }) => cost === null))
       unknown.push({
@@ -174,7 +171,7 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
     else
       lost += add(
         'ink',
-        used.reduce((sum, { cost }) => sum + (cost ?? 0), 0) * pieces * 10 ** digitsOf(rates.currency),
+        minorOf(used.reduce((sum, { cost }) => sum + (cost ?? 0), 0) * pieces, rates.currency),
         `About ${tidyNumber(millilitres, 2)} ml a piece, from the colours of its pictures on ${tidyNumber(areaOf(laid) / SQUARE_METRE, 3)} m² of full cover.`,
         { kind: 'computed', formula: 'cover × area × ml a square metre × price' },
         'fair',

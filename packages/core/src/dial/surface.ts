@@ -34,6 +34,7 @@ export interface Surface {
 
 /** Likely surfaces that are drawn. */
 const DRAWN = 128;
+
 const spaced = (least: number, most: number, step: number, between: (a: number, b: number, s: number) => number) => {
   const count = max(1, round(step)) + 1;
   return most - least < 0.5 ? [least] : Array.from({ length: count }, (_, i) => between(least, most, i / (count - 1)));

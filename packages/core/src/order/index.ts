@@ -1,5 +1,6 @@
 /** Orders: what one customer wants by one day, in lines and sizes, and what it is quoted at. What a job costs is in `cost`; each size is a job of its own. */
 export {
+  addressOf,
   type Customer,
   HOLDS,
   type Hold,

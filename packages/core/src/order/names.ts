@@ -1,4 +1,4 @@
-import { calledBy, sizeIn, type RunRow } from '../art/index.js';
+import { calledBy, isSizeColumn, sizeIn, type RunRow } from '../art/index.js';
 import { blankOfSize, type Blank } from '../blank/index.js';
 import { formatCount } from '../units/index.js';
 
@@ -16,13 +16,17 @@ const listed = (names: readonly string[]): string =>
   `${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : ''}`;
 
 /** Whether a table has a column of sizes at all. */
-export const hasSizes = (columns: readonly string[]): boolean =>
-  sizeIn(Object.fromEntries(columns.map((column) => [column, 'x']))) !== '';
+export const hasSizes = (columns: readonly string[]): boolean => columns.some(isSizeColumn);
 
 /** Puts each row of a run of names with the blank of its size. O(rows · sizes). */
 export function namesBySize(run: readonly RunRow[], range: readonly Blank[]): NamesBySize {
   const rows = new Map<string, RunRow[]>();
   const strange = new Map<string, string[]>();
+  const append = <T>(lists: Map<string, T[]>, key: string, one: T) => {
+    const list = lists.get(key);
+    if (list) list.push(one);
+    else lists.set(key, [one]);
+  };
   const sizeless: string[] = [];
   run.forEach((row, i) => {
     const size = sizeIn(row.values);
@@ -32,8 +36,8 @@ export function namesBySize(run: readonly RunRow[], range: readonly Blank[]): Na
       return;
     }
     const blank = blankOfSize(range, size);
-    if (blank) rows.set(blank.id, [...(rows.get(blank.id) ?? []), row]);
-    else strange.set(size, [...(strange.get(size) ?? []), name]);
+    if (blank) append(rows, blank.id, row);
+    else append(strange, size, name);
   });
   return {
     rows,

@@ -10,6 +10,10 @@ export interface Customer {
   notes: string;
 }
 
+/** Who it is for, line by line, as it stands on paper. */
+export const addressOf = ({ name, reach }: Pick<Customer, 'name' | 'reach'>): string[] =>
+  [name, ...reach.split('\n')].filter((line) => line.trim() !== '');
+
 /** A line of an order: one kind of goods with one design. What of it is made in which size are its jobs, one for each blank. */
 export interface OrderLine {
   id: string;

@@ -1,3 +1,4 @@
+import { isSizeColumn } from '../art/index.js';
 import { sizeName } from '../blank/index.js';
 import { ORDER_LIMITS } from './order.js';
 
@@ -8,7 +9,8 @@ export interface ReadSizes {
 }
 
 /** Words beside the sizes of a spreadsheet that are no sizes. */
-const HEADINGS = /^(sizes?|gr(ö|oe|o)(ss|ß)e|count|qty|quantity|pieces|number|how many)$/i;
+const COUNTS = /^(count|qty|quantity|pieces|number|how many)$/i;
+const isHeading = (cell: string): boolean => isSizeColumn(cell) || COUNTS.test(cell);
 const TOTALS = /^(total|sum|all|together)$/i;
 
 /**
@@ -36,14 +38,14 @@ export function readSizes(text: string): ReadSizes {
     !first.slice(1).every(isCount);
   const pairs: [string, string][] = [];
   if (across) {
-    const counts = second.filter((cell) => !HEADINGS.test(cell));
-    const sizes = first.filter((cell) => !HEADINGS.test(cell));
+    const counts = second.filter((cell) => !isHeading(cell));
+    const sizes = first.filter((cell) => !isHeading(cell));
     if (counts.length !== sizes.length)
       wrong.push(`${sizes.length} sizes stand above ${counts.length} counts: give each size one.`);
     else sizes.forEach((size, i) => pairs.push([size, counts[i] ?? '']));
   } else
     for (const row of rows) {
-      if (row.every((cell) => HEADINGS.test(cell))) continue;
+      if (row.every(isHeading)) continue;
       const [a = '', b = ''] = row;
       if (row.length === 2 && isCount(b)) pairs.push([a, b]);
       else if (row.length === 2 && isCount(a) && !isCount(b)) pairs.push([b, a]);
