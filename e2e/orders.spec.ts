@@ -89,6 +89,7 @@ test('an order is done again, with names pasted for one of its lines', async ({ 
   await expect(page.getByRole('dialog')).toContainText('it was quoted at €14.00');
   await page.getByRole('button', { name: 'Open it as a new order' }).click();
   await expect(page).not.toHaveURL(new RegExp(choir?.order.id ?? '$'));
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByRole('region', { name: 'Choir shirts' })).toContainText('24 pieces');
   await page.getByRole('button', { name: 'Change sizes…' }).click();
   const paste = page.getByLabel('Paste sizes from a spreadsheet, or names with a column of sizes');

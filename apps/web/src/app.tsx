@@ -82,6 +82,7 @@ export const router = createBrowserRouter([
         path: '/orders/:id/price',
         lazy: async () => ({ Component: (await import('./order/price-page.js')).PricePage }),
       },
+      { path: '/stock', lazy: async () => ({ Component: (await import('./stock/index.js')).StockPage }) },
       { path: '/studies', lazy: async () => ({ Component: (await import('./study/studies.js')).Studies }) },
       { path: '/studies/:id', lazy: async () => ({ Component: (await import('./study/study-page.js')).StudyPage }) },
       { path: '/recipes', lazy: async () => ({ Component: (await import('./recipe/recipes.js')).Recipes }) },

@@ -75,7 +75,7 @@ export class RunService {
     const beds = run.bench.add(fresh);
     this.runs.took(id, last);
     const { state } = run.bench;
-    await this.pressings.keep(job, run.plan, state, beds, trx);
+    await this.pressings.press(job, run.plan, state, beds, trx);
     const judged = (bed: number) => state.beds[bed]?.pieces.some((piece) => state.verdicts[piece]) ?? false;
     // Nothing came of a run of which nothing was ever judged; and what a swatch is worth is read off it.
     if (job.study) return { told: told(), news: { from, events: fresh } };

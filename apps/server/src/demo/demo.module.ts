@@ -12,12 +12,15 @@ import { StudyModule } from '../study/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
 import { DemoOrders } from './demo-orders.js';
+import { DemoStock } from './demo-stock.js';
+import { StockModule } from '../stock/index.js';
 import { DemoStudies } from './demo-studies.js';
 import { DemoState } from './demo-state.js';
 import { Past } from './past/index.js';
 
 @Module({
   imports: [
+    StockModule,
     ArtModule,
     BackupModule,
     BlankModule,
@@ -30,7 +33,7 @@ import { Past } from './past/index.js';
     OrderModule,
   ],
   controllers: [DemoController],
-  providers: [DemoService, DemoState, DemoStudies, DemoOrders, Past],
+  providers: [DemoService, DemoState, DemoStudies, DemoOrders, DemoStock, Past],
   exports: [DemoService],
 })
 export class DemoModule {}

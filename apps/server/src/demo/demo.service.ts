@@ -21,6 +21,7 @@ import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
 import { DemoOrders } from './demo-orders.js';
+import { DemoStock } from './demo-stock.js';
 import { DemoStudies } from './demo-studies.js';
 import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
 import { Past } from './past/index.js';
@@ -30,6 +31,11 @@ import { BLANK, DEMO_SHOP } from './shop-data.js';
 
 const DAY = 24 * 3600 * 1000;
 const TABLES = [
+  'pack_event',
+  'packed',
+  'stock_event',
+  'stock_level',
+  'stock_item',
   'study_answer',
   'study_swatch',
   'study',
@@ -82,6 +88,7 @@ export class DemoService {
     private readonly past: Past,
     private readonly studies: DemoStudies,
     private readonly orders: DemoOrders,
+    private readonly stock: DemoStock,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -137,6 +144,7 @@ export class DemoService {
     // Last, since its presence says that the shop is whole.
     await this.shop.saveSettings(DEMO_SHOP.settings);
     for (const job of DEMO_JOBS.filter((one) => one.pressed)) await this.press(job);
+    await this.stock.load(DEMO_SHOP);
     await this.orders.load(pictures);
     await this.studies.load(DEMO_SHOP);
     await this.state.remember();

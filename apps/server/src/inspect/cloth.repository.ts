@@ -4,25 +4,15 @@ import { isHardGoods } from '@kanga/core/blank';
 import type { RunPlan } from '@kanga/core/job';
 import type { TestCloth } from '@kanga/contract/inspect';
 import type { Knex } from 'knex';
-import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
 
-/** What becomes of blanks: those pressed leave the stock, spoiled garments stay as test cloth. */
+/** What becomes of spoiled garments: they stay as test cloth. */
 @Injectable()
 export class ClothRepository {
-  constructor(
-    @Inject(DB) private readonly db: Knex,
-    private readonly blanks: BlankRepository,
-  ) {}
+  constructor(@Inject(DB) private readonly db: Knex) {}
 
-  /** After a run was closed: all of its pieces are used, and the spoiled ones are good for tests. Hard goods take no second print. */
+  /** After a run was closed: the spoiled ones are good for tests. Hard goods take no second print. */
   async settle(jobId: string, plan: RunPlan, spoiled: number, trx: Knex.Transaction): Promise<void> {
-    const blank = await this.blanks.find(plan.blank.id, trx, true);
-    if (blank && blank.stock !== null)
-      await this.blanks.save(
-        { ...blank, version: blank.version + 1, stock: Math.max(0, blank.stock - plan.pieces) },
-        trx,
-      );
     if (spoiled > 0 && !isHardGoods(plan.blank.family))
       await trx('test_cloth').insert({ id: randomUUID(), blank_id: plan.blank.id, job_id: jobId, pieces: spoiled });
   }

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
-import { nextDay, startOfDay } from '@kanga/core/units';
+import { addDays, startOfDay } from '@kanga/core/units';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 import { ShopRepository } from '../shop/index.js';
@@ -70,7 +70,7 @@ export class LogRepository {
     if (verdict) void query.where('verdict', verdict);
     if (fault) void query.where('fault', fault);
     if (from) void query.where('at', '>=', startOfDay(zone, from));
-    if (to) void query.where('at', '<', startOfDay(zone, nextDay(to)));
+    if (to) void query.where('at', '<', startOfDay(zone, addDays(to, 1)));
     return query;
   }
 

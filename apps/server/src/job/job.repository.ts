@@ -36,6 +36,7 @@ interface JobRow {
   order_id: string | null;
   line_id: string | null;
   follows: boolean;
+  again: boolean;
 }
 
 type SummaryRow = JobRow & { blank_name: string | null };
@@ -68,7 +69,7 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
   closedAt: row.closed_at?.toISOString() ?? null,
   ...(row.study_id !== null && row.swatch !== null ? { study: { id: row.study_id, swatch: row.swatch } } : {}),
   ...(row.order_id !== null && row.line_id !== null
-    ? { order: { id: row.order_id, line: row.line_id, follows: row.follows } }
+    ? { order: { id: row.order_id, line: row.line_id, follows: row.follows, ...(row.again ? { again: true } : {}) } }
     : {}),
 });
 
@@ -180,16 +181,16 @@ export class JobRepository {
   /** Makes a job a size of a line of an order, or says whether it has the line's design. */
   async belong(
     id: string,
-    { id: orderId, line, follows }: NonNullable<Job['order']>,
+    { id: orderId, line, follows, again = false }: Omit<NonNullable<Job['order']>, 'again'> & { again?: boolean },
     trx: Knex.Transaction,
   ): Promise<void> {
-    await trx('job').where({ id }).update({ order_id: orderId, line_id: line, follows });
+    await trx('job').where({ id }).update({ order_id: orderId, line_id: line, follows, again });
   }
 
-  /** The jobs of a line, oldest first, as they stay until the transaction ends. */
+  /** The jobs of a line, one for each size, oldest first, as they stay until the transaction ends; those that make up for spoiled pieces left out. */
   async ofLine({ id, line }: Pick<NonNullable<Job['order']>, 'id' | 'line'>, trx: Knex.Transaction): Promise<Job[]> {
     const rows = (await trx('job')
-      .where({ order_id: id, line_id: line, deleted_at: null })
+      .where({ order_id: id, line_id: line, deleted_at: null, again: false })
       .orderBy('number')
       .select(trx.raw(COLUMNS.join(', ')))
       .forUpdate()) as JobRow[];
@@ -207,7 +208,9 @@ export class JobRepository {
     // A size without its order stands for itself.
     const order = job.order && (await trx('shop_order').where({ id: job.order.id }).first('id')) ? job.order : null;
     await trx('job').insert({
-      ...(order ? { order_id: order.id, line_id: order.line, follows: order.follows } : {}),
+      ...(order
+        ? { order_id: order.id, line_id: order.line, follows: order.follows, again: order.again ?? false }
+        : {}),
       id: job.id,
       ...columnsOf(job),
       status: job.status,

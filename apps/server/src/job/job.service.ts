@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Injectable } from '@nestjs/common';
 import { artIdsOf, fontsOf } from '@kanga/core/art';
+import { benchState } from '@kanga/core/bench';
 import type { Waiver } from '@kanga/core/finding';
 import {
   changeOf,
@@ -15,6 +16,7 @@ import {
   type JobFile,
   type PackedJobFile,
   type Repeat,
+  type RunPlan,
   type JobView,
 } from '@kanga/core/job';
 import { designOn } from '@kanga/core/order';
@@ -137,7 +139,7 @@ export class JobService {
 
   /** A new job that does one again, or some of its pieces. What was waived there is waived here: whoever said why has said it. */
   async repeat(id: string, wanted: Repeat): Promise<JobFile> {
-    const { job, blank } = await this.file(id);
+    const { job, blank, plan, events } = await this.file(id);
     const beyond = wanted.pieces?.find((piece) => piece >= job.pieces);
     if (beyond !== undefined)
       throw refuse(
@@ -153,11 +155,19 @@ export class JobService {
         await this.jobs.open(again, change, trx);
         await this.jobs.save(again, { ...change, version: 1 }, trx);
         for (const waiver of job.waivers) await this.jobs.waive(again, waiver, trx);
+        // What is made again for an order stays with it.
+        if (job.order && wanted.pieces && this.areSpoiled(plan, events, wanted.pieces))
+          await this.jobs.belong(again, { ...job.order, follows: false, again: true }, trx);
       });
     } catch (error) {
       throw missingChoice(error);
     }
     return this.file(again);
+  }
+
+  private areSpoiled(plan: RunPlan | null, events: JobFile['events'], pieces: readonly number[]): boolean {
+    const verdicts = plan ? benchState(plan, events).verdicts : [];
+    return pieces.every((piece) => verdicts[piece]?.verdict === 'spoiled');
   }
 
   async save(id: string, change: JobChange): Promise<JobFile> {
@@ -207,6 +217,7 @@ export class JobService {
     { design, blankId }: JobChange,
     trx: Knex.Transaction,
   ): Promise<void> {
+    if (order.again) return;
     const [lead, ...others] = await this.jobs.ofLine(order, trx);
     if (lead?.id !== job.id) {
       await this.jobs.belong(job.id, { ...order, follows: false }, trx);

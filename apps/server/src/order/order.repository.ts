@@ -28,8 +28,11 @@ interface JobRow {
   status: OrderJob['status'];
   reached: OrderJob['reached'];
   design: SideDesign[];
+  again: boolean;
   good: string;
   spoiled: string;
+  pressed: string;
+  packed: string;
   at_press: boolean;
 }
 
@@ -57,8 +60,11 @@ const jobOf = (row: JobRow): OrderJob => ({
   status: row.status,
   reached: row.reached,
   artId: artIdsOf(row.design)[0] ?? null,
+  again: row.again,
   good: Number(row.good),
   spoiled: Number(row.spoiled),
+  pressed: Number(row.pressed),
+  packed: Number(row.packed),
   atPress: row.at_press,
 });
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
@@ -82,8 +88,10 @@ export class OrderRepository {
   private async jobs(ids: readonly string[], db: Knex): Promise<JobRow[]> {
     if (ids.length === 0) return [];
     const { rows } = await db.raw<{ rows: JobRow[] }>(
-      `SELECT job.id, job.number, order_id, line_id, follows, blank_id, pieces, status, reached, design,
-         coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled, run_plan.job_id IS NOT NULL AS at_press
+      `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached, design,
+         coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled,
+         (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) AS pressed,
+         (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press
        FROM job
        LEFT JOIN (SELECT job_id, sum(good) AS good, sum(spoiled) AS spoiled FROM run_result GROUP BY job_id) result ON result.job_id = job.id
        LEFT JOIN run_plan ON run_plan.job_id = job.id

@@ -1,6 +1,6 @@
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import { SOFT } from '../sheet/index.js';
-import { EDGE, penFor, RIGHT, wrapped, type Heading, type Pen } from './pen.js';
+import { EDGE, penFor, RIGHT, wrapped, type Heading, type Pen } from '../document/index.js';
 
 /** A picture of a line, as it looks pressed. */
 export interface QuotePicture {
@@ -36,6 +36,7 @@ function table(pen: Pen, { rows, sums }: Pick<QuotePage, 'rows' | 'sums'>): void
     row(what, count, price, amount, 11);
     if (sizes !== '')
       for (const line of wrapped(pen.font, sizes, 9, COLUMN.count - EDGE - 40)) {
+        pen.room(14);
         pen.y -= 12;
         pen.text(line, 9, { soft: true });
       }

@@ -1,5 +1,4 @@
-import { INK } from '../sheet/index.js';
-import { EDGE, penFor, RIGHT, wrapped, type Heading } from './pen.js';
+import { EDGE, penFor, RIGHT, wrapped, type Heading } from '../document/index.js';
 
 /** What goes into one bag or pile of a parcel. */
 export interface SlipRow {
@@ -17,8 +16,6 @@ export interface SlipPage extends Heading {
   note: string;
 }
 
-const BOX = 11;
-
 /** The packing slip: what is in the parcel, each with a box to tick. */
 export async function slipPdf(page: SlipPage): Promise<Uint8Array> {
   const { pdf, pen } = await penFor(page.title);
@@ -28,7 +25,7 @@ export async function slipPdf(page: SlipPage): Promise<Uint8Array> {
     pen.room(54);
     pen.rule(0.5);
     pen.y -= 18;
-    pen.page.drawRectangle({ x: EDGE, y: pen.y - 2, width: BOX, height: BOX, borderColor: INK, borderWidth: 1 });
+    pen.box(EDGE);
     pen.text(what, 13, { x: EDGE + 20, width: RIGHT - EDGE - 110 });
     pen.text(count, 13, { x: RIGHT, right: true, width: 80 });
     for (const text of [names.join(', '), how].filter((one) => one !== ''))

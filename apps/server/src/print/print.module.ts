@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { ArtModule } from '../art/index.js';
 import { SheetModule } from '../sheet/index.js';
 import { ShopModule } from '../shop/index.js';
+import { StockModule } from '../stock/index.js';
 import { PrintController } from './print.controller.js';
 import { PrintRepository } from './print.repository.js';
 import { PrintService } from './print.service.js';
@@ -10,7 +11,7 @@ import { Renderer } from './renderer.js';
 import { Sender } from './sender.js';
 
 @Module({
-  imports: [ArtModule, SheetModule, ShopModule],
+  imports: [ArtModule, SheetModule, ShopModule, StockModule],
   controllers: [PrintController],
   providers: [PrintRepository, PrintService, RenderQueue, Renderer, Sender],
   exports: [RenderQueue, Sender],

@@ -2,8 +2,10 @@ import { createWriteStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { queueName } from '@kanga/core/sheet';
+import { inkItem, paperItem } from '@kanga/core/stock';
 import { ArtService, withSpoolFile } from '../art/index.js';
 import { ShopService } from '../shop/index.js';
+import { StockLedger } from '../stock/index.js';
 import { addressOf } from './address.js';
 import { Broken, NotReached, OutboundRefused } from '../outbound/index.js';
 import { IppClient, PrinterRefused, type QueuedJob } from './ipp-client.js';
@@ -48,6 +50,7 @@ export class Sender implements OnApplicationShutdown {
     private readonly prints: PrintRepository,
     private readonly art: ArtService,
     private readonly shop: ShopService,
+    private readonly stock: StockLedger,
   ) {}
 
   /** Takes up what was on its way when the server stopped. */
@@ -184,7 +187,11 @@ export class Sender implements OnApplicationShutdown {
       const now = await this.prints.find(id, trx, true);
       if (!now || now.record.state === 'printed') return;
       await this.prints.event(id, 'printed', { note, sheets }, trx);
-      await this.shop.takePaper(now.record.media.id, now.record.paper.amount, trx);
+      const { media, paper, inks, printer, number } = now.record;
+      const use = { reason: `print ${number}` };
+      await this.stock.use(paperItem(media.id), paper.amount, use, trx);
+      for (const { name, millilitres } of inks ?? [])
+        await this.stock.use(inkItem(printer.id, name), Math.round(millilitres * 1000) / 1000, use, trx);
     });
   }
 

@@ -1,12 +1,21 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Media, Press, Printer, Settings } from '@kanga/core/shop';
+import { paperItem } from '@kanga/core/stock';
 import type { Shop } from '@kanga/contract/shop';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { StockLedger } from '../stock/index.js';
+
+/** A paper as it is kept: what is left of it has a book of its own. */
+const bodyOf = (media: Media): string => JSON.stringify({ ...media, left: null });
+const SHOP = 'as it stands in the shop';
 
 @Injectable()
 export class ShopRepository {
-  constructor(@Inject(DB) private readonly db: Knex) {}
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly stock: StockLedger,
+  ) {}
 
   async settings(): Promise<Settings | null> {
     const row = await this.db('settings').first<{ body: Settings } | undefined>('body');
@@ -34,12 +43,16 @@ export class ShopRepository {
     const [presses, printers, media] = await Promise.all([
       this.presses(),
       this.db('printer').where({ gone: false }).orderBy('position').select<{ body: Printer }[]>('body'),
-      this.db('media').where({ gone: false }).orderBy('position').select<{ body: Media }[]>('body'),
+      this.db('media')
+        .joinRaw(`LEFT JOIN stock_level ON item = 'paper:' || media.id AND kept`)
+        .where({ gone: false })
+        .orderBy('position')
+        .select<{ body: Media; level: string | null }[]>('media.body', 'stock_level.level'),
     ]);
     return {
       presses,
       printers: printers.map((row) => row.body),
-      media: media.map((row) => row.body),
+      media: media.map(({ body, level }) => ({ ...body, left: level === null ? null : Math.max(0, Number(level)) })),
     };
   }
 
@@ -71,20 +84,26 @@ export class ShopRepository {
         table: 'printer' | 'media' | 'press',
         rows: { id: string; body: string; printer_id?: string }[],
       ) => {
-        for (const row of rows)
-          await trx(table)
+        const added = new Set<string>();
+        for (const row of rows) {
+          const [fresh] = await trx(table)
             .insert({ ...row, position: this.last(table) })
             .onConflict('id')
-            .ignore();
+            .ignore()
+            .returning<{ id: string }[]>('id');
+          if (fresh) added.add(fresh.id);
+        }
+        return added;
       };
       await missing(
         'printer',
         printers.map((one) => ({ id: one.id, body: JSON.stringify(one) })),
       );
-      await missing(
+      const papers = await missing(
         'media',
-        media.map((one) => ({ id: one.id, printer_id: one.printerId, body: JSON.stringify(one) })),
+        media.map((one) => ({ id: one.id, printer_id: one.printerId, body: bodyOf(one) })),
       );
+      for (const { id, left } of media) if (papers.has(id)) await this.stock.restate(paperItem(id), left, SHOP, trx);
       await missing(
         'press',
         presses.map((one) => ({ id: one.id, body: JSON.stringify(one) })),
@@ -93,26 +112,20 @@ export class ShopRepository {
   }
 
   async saveMedia(media: Media): Promise<void> {
-    const row = { printer_id: media.printerId, body: JSON.stringify(media) };
-    await this.db('media')
-      .insert({ id: media.id, ...row, position: this.last('media') })
-      .onConflict('id')
-      .merge(['printer_id', 'body']);
+    const row = { printer_id: media.printerId, body: bodyOf(media) };
+    await this.db.transaction(async (trx) => {
+      await trx('media')
+        .insert({ id: media.id, ...row, position: this.last('media') })
+        .onConflict('id')
+        .merge(['printer_id', 'body']);
+      await this.stock.restate(paperItem(media.id), media.left, SHOP, trx);
+    });
   }
 
   /** Takes a printer with its papers, or a paper, off the floor; what names it keeps it. False when there is none. */
   async take(table: 'printer' | 'media' | 'press', id: string): Promise<boolean> {
     if (table === 'printer') await this.db('media').where({ printer_id: id }).update({ gone: true });
     return (await this.db(table).where({ id, gone: false }).update({ gone: true })) > 0;
-  }
-
-  /** Takes printed paper off what is left of it, where anybody counts; never below nothing. */
-  async takePaper(mediaId: string, amount: number, trx: Knex.Transaction): Promise<void> {
-    await trx.raw(
-      `UPDATE media SET body = jsonb_set(body, '{left}', to_jsonb(greatest(0, (body->>'left')::numeric - ?)))
-       WHERE id = ? AND body->'left' <> 'null'`,
-      [amount, mediaId],
-    );
   }
 
   private last(table: 'printer' | 'media' | 'press'): Knex.Raw {
@@ -127,7 +140,10 @@ export class ShopRepository {
       printers.map((printer, position) => ({ id: printer.id, position, body: JSON.stringify(printer) })),
     );
     await this.db('media').insert(
-      media.map((one, position) => ({ id: one.id, printer_id: one.printerId, position, body: JSON.stringify(one) })),
+      media.map((one, position) => ({ id: one.id, printer_id: one.printerId, position, body: bodyOf(one) })),
     );
+    await this.db.transaction(async (trx) => {
+      for (const { id, left } of media) await this.stock.restate(paperItem(id), left, SHOP, trx);
+    });
   }
 }

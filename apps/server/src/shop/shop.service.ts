@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Media, Press, Printer, Settings } from '@kanga/core/shop';
 import type { MediaWords, PressWords, PrinterWords, Shop } from '@kanga/contract/shop';
-import type { Knex } from 'knex';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from './shop.repository.js';
 
@@ -62,9 +61,5 @@ export class ShopService {
       );
     if (!(await this.shop.take(table, id))) throw notFound(name, id);
     return this.read();
-  }
-
-  takePaper(mediaId: string, amount: number, trx: Knex.Transaction): Promise<void> {
-    return this.shop.takePaper(mediaId, amount, trx);
   }
 }

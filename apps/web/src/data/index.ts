@@ -22,6 +22,8 @@ export {
   shopDay,
   shopQuery,
   shopZone,
+  stockEventsQuery,
+  stockQuery,
   studiesQuery,
   studyQuery,
   storageQuery,

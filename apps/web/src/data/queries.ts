@@ -93,6 +93,11 @@ export const testClothQuery = queryOptions({
   queryKey: ['test-cloth'],
   queryFn: () => call('testCloth'),
 });
+/** All that the shop keeps, with what accepted orders want of it. */
+export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => call('stock'), staleTime: 0 });
+/** What happened to a thing in stock. */
+export const stockEventsQuery = (item: string) =>
+  queryOptions({ queryKey: ['stock', item, 'events'], queryFn: () => call('stockEvents', { item }), staleTime: 0 });
 /** Orders with their jobs. */
 export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders') });
 export const orderQuery = (id: string) =>

@@ -11,6 +11,7 @@ const PLACES = [
   ['/bench', 'Bench'],
   ['/sheets', 'Sheets'],
   ['/shelf', 'Shelf'],
+  ['/stock', 'Stock'],
   ['/shop', 'Shop'],
   ['/recipes', 'Recipes'],
   ['/studies', 'Dial-in'],

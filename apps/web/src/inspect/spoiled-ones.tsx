@@ -24,8 +24,8 @@ export function SpoiledOnes() {
   const kept = cloth?.find(({ blankId }) => blankId === plan.blank.id)?.pieces ?? 0;
   const soft = !isHardGoods(plan.blank.family);
   if (spoiled.length === 0 && kept === 0) return null;
-  // A closed job has taken its pieces off the stock already.
-  const left = stock === null ? null : job.status === 'closed' ? stock : Math.max(0, stock - plan.pieces);
+  // What was pressed has left the stock already.
+  const left = stock;
   return (
     <section className="mt-3 border-t-2 border-key pt-2" aria-label="Spoiled pieces">
       {spoiled.length > 0 && (

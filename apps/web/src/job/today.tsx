@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { dueText, formatCount } from '@kanga/core/units';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
-import { backupsQuery, blanksQuery, jobsQuery, ordersQuery, shopDay, serverNow, useShop } from '../data/index.js';
+import { backupsQuery, jobsQuery, ordersQuery, shopDay, serverNow, stockQuery, useShop } from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
@@ -21,7 +21,7 @@ export function Today() {
   const { data: backups } = useQuery(backupsQuery);
   const findings = backups ? checkBackups(backups, serverNow()) : [];
   const orders = useQuery(ordersQuery).data?.filter(({ order }) => order.status === 'open') ?? [];
-  const { data: blanks = [] } = useQuery(blanksQuery);
+  const { data: items = [] } = useQuery(stockQuery);
   // The jobs of an order stand in its row.
   const open = jobs.filter((job) => job.status === 'open' && job.orderId === null);
   const first = jobs.find((job) => job.status === 'open');
@@ -65,7 +65,7 @@ export function Today() {
         {orders.length > 0 && (
           <section aria-label="Open orders" className="mb-6 border-b border-rule">
             {orders.map((file) => (
-              <OrderStrip key={file.order.id} file={file} blanks={blanks} today={today} dates={settings.dates} />
+              <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
             ))}
           </section>
         )}

@@ -10,7 +10,8 @@ export const HOLD_WORDS: Record<Hold, string> = {
   paper: 'To be printed',
   press: 'To be pressed',
   inspect: 'To be inspected',
-  closing: 'All made: to be closed',
+  pack: 'To be packed',
+  closing: 'All packed: to be closed',
 };
 
 /** Where an order stands, in words. */

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { NextAction } from '@kanga/core/job';
-import { holdOf, piecesEach, progressOf, sumsOf, type Hold, type OrderFile } from '@kanga/core/order';
+import { holdOf, piecesEach, progressOf, sizesOf, sumsOf, type Hold, type OrderFile } from '@kanga/core/order';
 import { dueText, formatCount, formatMoney } from '@kanga/core/units';
 import {
   call,
@@ -56,7 +56,9 @@ function actionOf(
         go: null,
       };
     case 'closing':
-      return { sentence: 'All of it is made.', label: 'Close the order', go: null };
+      return { sentence: 'All of it is made and packed.', label: 'Close the order', go: null };
+    case 'pack':
+      return { sentence: 'All of it is made. Pack it, bag by bag.', label: 'Pack it', go: `/orders/${order.id}/pack` };
     case null:
       return { sentence: `This order is ${order.status}.`, label: 'Open it again', go: null };
     default:
@@ -71,6 +73,11 @@ function actionOf(
 /** An order’s one question: what is wanted in which sizes, and what holds it up? */
 export function OrderPage() {
   const { id = '' } = useParams();
+  // Another order begins with nothing open: a dialog belongs to the one it was opened on.
+  return <OpenOrder key={id} id={id} />;
+}
+
+function OpenOrder({ id }: { id: string }) {
   const session = useOrder(id);
   const { file, blanks, short, findings, change } = session;
   const { order, jobs } = file;
@@ -107,7 +114,7 @@ export function OrderPage() {
   };
   /** How many of a line are wanted, in what it is counted in. */
   const countOf = (lineId: string): string => {
-    const sizes = jobs.filter((job) => job.line === lineId);
+    const sizes = sizesOf(jobs).filter((job) => job.line === lineId);
     const blank = blanks.find(({ id: one }) => one === sizes[0]?.blankId);
     const each = blank ? piecesEach(blank) : 1;
     return formatCount(sizes.reduce((sum, job) => sum + job.pieces, 0) / each, each === 2 ? 'pair' : 'piece');
@@ -214,7 +221,18 @@ export function OrderPage() {
                     </button>
                   )}
                 </div>
-                <SizesPicture jobs={jobs.filter((job) => job.line === one)} blanks={blanks} views={views} />
+                <SizesPicture
+                  jobs={sizesOf(jobs).filter((job) => job.line === one)}
+                  blanks={blanks}
+                  views={views}
+                  onFollow={
+                    isOpen
+                      ? (job) => {
+                          void change(() => call('followLine', { id, job, body: { follows: true } }));
+                        }
+                      : null
+                  }
+                />
               </section>
             ))}
           </div>
@@ -271,7 +289,7 @@ export function OrderPage() {
         <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
           <LineForm
             what={line?.what ?? ''}
-            jobs={line ? jobs.filter((job) => job.line === line.id) : []}
+            jobs={line ? sizesOf(jobs).filter((job) => job.line === line.id) : []}
             blanks={blanks}
             busy={session.busy}
             problem={session.problem}

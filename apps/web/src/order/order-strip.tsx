@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { holdOf, progressOf, shortOf, type OrderFile } from '@kanga/core/order';
-import type { Blank } from '@kanga/core/blank';
+import { holdOf, progressOf, sizesOf, wantedOf, type OrderFile } from '@kanga/core/order';
+import type { StockItem } from '@kanga/core/stock';
 import type { DateStyle } from '@kanga/core/units';
 import { dueText, formatCount } from '@kanga/core/units';
 import { pictureUrl } from '../data/index.js';
@@ -12,18 +12,20 @@ const MOST_SHOWN = 8;
 /** An order as a strip of cloth: what it is, by when, what holds it up, and its pictures, vivid as far as they are pressed. */
 export function OrderStrip({
   file,
-  blanks,
+  items,
   today,
   dates,
 }: {
   file: OrderFile;
-  blanks: readonly Blank[];
+  /** What the shop has in stock. */
+  items: readonly StockItem[];
   today: string;
   dates: DateStyle;
 }) {
-  const { order, jobs } = file;
-  const { pieces, good } = progressOf(jobs);
-  const hold = holdOf(file, shortOf(jobs, blanks));
+  const { order } = file;
+  const { pieces, good } = progressOf(file.jobs);
+  const jobs = sizesOf(file.jobs);
+  const hold = holdOf(file, wantedOf(file, items));
   const late = order.status === 'open' && order.due !== null && order.due < today;
   const shown = jobs.slice(0, MOST_SHOWN);
   return (

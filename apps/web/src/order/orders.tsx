@@ -1,7 +1,7 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { progressOf } from '@kanga/core/order';
-import { blanksQuery, ordersQuery, serverNow, shopDay, useShop } from '../data/index.js';
+import { ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, finder, SearchField } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
@@ -11,7 +11,7 @@ import { OrderStrip } from './order-strip.js';
 export function Orders() {
   const { settings } = useShop();
   const { data: orders } = useSuspenseQuery(ordersQuery);
-  const { data: blanks } = useSuspenseQuery(blanksQuery);
+  const { data: items = [] } = useQuery(stockQuery);
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   const finds = finder(wanted);
@@ -22,7 +22,7 @@ export function Orders() {
   const pieces = open.reduce((sum, { jobs }) => sum + progressOf(jobs).pieces, 0);
   const strips = (list: typeof found) =>
     list.map((file) => (
-      <OrderStrip key={file.order.id} file={file} blanks={blanks} today={today} dates={settings.dates} />
+      <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
     ));
   return (
     <Cloth head={<b>{settings.shopName}</b>}>

@@ -29,9 +29,9 @@ export function PriceFacts({ size, priced, rates }: { size: CostedSize; priced: 
       <Fact name="Hands" note="set-up and spoiled ones counted">
         {formatDuration(priced.seconds / priced.count)} a {unitOf(size)}
       </Fact>
-      <Fact name="Breaks" note="a piece from so many on, by set-up against running cost">
+      <Fact name="Breaks" note={`a ${unitOf(size)} from so many on, by set-up against running cost`}>
         <span className="figures font-normal">
-          {breaksOf(size.cost.run, (cost) => priceOf(cost, rates.pricing, 1, rates))
+          {breaksOf(priced.run, (cost) => priceOf(cost, rates.pricing, priced.factor, rates))
             .map(({ from, price }) => `${from}: ${money(price)}`)
             .join(' · ')}
         </span>

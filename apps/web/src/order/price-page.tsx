@@ -11,7 +11,7 @@ import {
   whatIf,
 } from '@kanga/core/order';
 import { USUAL_RATES, type Rates } from '@kanga/core/shop';
-import { formatMoney, nextDay, parseMoney, parseNumber, plainMoney, wholeMinor } from '@kanga/core/units';
+import { addDays, formatMoney, parseMoney, parseNumber, plainMoney, wholeMinor } from '@kanga/core/units';
 import { call, serverNow, shopDay, useShop } from '../data/index.js';
 import { Cloth, Field, Findings, findingOf, Line } from '../frame/index.js';
 import { ParsedField, Select } from '../ui/index.js';
@@ -100,11 +100,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
     ...checkPrices(below, unknown, rates.currency),
     ...(session.problem ? [findingOf(session.problem, 'blank')] : []),
   ];
-  const until = (from: string): string => {
-    let day = shopDay(from);
-    for (let i = 0; i < days; i++) day = nextDay(day);
-    return day;
-  };
+  const until = (from: string): string => addDays(shopDay(from), days);
   const action: NextAction = {
     stage: 'blank',
     command: quoted.length === 0 ? { kind: 'choose', stage: 'blank' } : { kind: 'go', to: 'blank' },

@@ -5,7 +5,7 @@ import { sinceThen, type JobView } from '@kanga/core/job';
 import { offerOf } from '@kanga/core/order';
 import { USUAL_RATES } from '@kanga/core/shop';
 import { formatMoney } from '@kanga/core/units';
-import { call, ordersQuery, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
+import { call, orderQuery, ordersQuery, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { FormFoot, OpenDialog } from '../ui/index.js';
 import { useCosts, type OrderSession } from './use-order.js';
 
@@ -27,10 +27,10 @@ export function RepeatOrder({
   const [again] = useState(() => crypto.randomUUID());
   const repeat = useMutation({
     mutationFn: () => call('repeatOrder', { id: order.id, body: { id: again } }),
-    onSuccess: async () => {
+    onSuccess: async (file) => {
+      queryClient.setQueryData(orderQuery(again).queryKey, file);
       await queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey, exact: true });
       await navigate(`/orders/${again}`);
-      onClose();
     },
   });
   const { quote } = order;
@@ -58,7 +58,7 @@ export function RepeatOrder({
             Looking at what has changed since…
           </p>
         ) : changes.length === 0 ? (
-          <p>Nothing has changed since: the same goods, settings and prices.</p>
+          <p>Nothing has changed since: the same goods and settings{quote ? ', and prices that hold' : ''}.</p>
         ) : (
           <>
             <h3 className="text-[15px] font-semibold text-soft">Changed since</h3>

@@ -68,10 +68,13 @@ export function SizesPicture({
   jobs,
   blanks,
   views,
+  onFollow,
 }: {
   jobs: readonly OrderJob[];
   blanks: readonly Blank[];
   views: Map<string, JobView> | undefined;
+  /** Lets a size have the art of its line again; null: nothing can be changed. */
+  onFollow: ((jobId: string) => void) | null;
 }) {
   const sizes = jobs.flatMap((job) => {
     const blank = blanks.find(({ id }) => id === job.blankId);
@@ -84,7 +87,20 @@ export function SizesPicture({
   return (
     <div className="flex items-end gap-2 overflow-x-auto pb-1">
       {sizes.map(({ job, blank }) => (
-        <Size key={job.id} job={job} blank={blank} view={views?.get(job.id)} scale={tall / tallest} />
+        <div key={job.id} className="flex flex-none flex-col items-center">
+          <Size job={job} blank={blank} view={views?.get(job.id)} scale={tall / tallest} />
+          {onFollow && !job.follows && !job.atPress && (
+            <button
+              type="button"
+              className="min-h-10 text-[14px] text-cyan underline"
+              onClick={() => {
+                onFollow(job.id);
+              }}
+            >
+              Use the line’s art
+            </button>
+          )}
+        </div>
       ))}
     </div>
   );

@@ -2,30 +2,27 @@ import { useMutation, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { fontsOf } from '@kanga/core/art';
 import { costOf } from '@kanga/core/cost';
-import { falloutBy } from '@kanga/core/inspect';
 import { bySize, type Blank } from '@kanga/core/blank';
-import { checkOrder, shortOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
+import { checkOrder, shortOf, sizesOf, type CostedSize, type OrderFile, type OrderJob } from '@kanga/core/order';
 import { viewJob, type JobView } from '@kanga/core/job';
 import { USUAL_RATES } from '@kanga/core/shop';
+import { blankItem } from '@kanga/core/stock';
 import {
   blanksQuery,
   jobsQuery,
   orderJobsQuery,
   orderQuery,
   ordersQuery,
-  outcomesQuery,
   problemFrom,
   queryClient,
   serverNow,
   shopDay,
+  stockQuery,
   useFaces,
   useFloor,
   usePrint,
   useShop,
 } from '../data/index.js';
-
-/** So far back the log is asked how much of like goods was spoiled, days. */
-const LOOK_BACK = 365;
 
 /** The jobs line by line, and within a line by size. */
 function inOrder({ order, jobs }: OrderFile, blanks: readonly Blank[]): OrderFile {
@@ -46,18 +43,16 @@ export function useOrder(id: string) {
   const told = useSuspenseQuery(orderQuery(id)).data;
   const blanks = useSuspenseQuery(blanksQuery).data;
   const file = useMemo(() => inOrder(told, blanks), [told, blanks]);
-  const outcomes = useQuery(outcomesQuery(LOOK_BACK)).data;
-  const short = useMemo(() => shortOf(file.jobs, blanks), [file, blanks]);
-  const log = useMemo(() => {
-    const byBlank = falloutBy(outcomes ?? [], 'blank');
-    return (blankId: string) => {
-      const name = blanks.find((blank) => blank.id === blankId)?.name;
-      return byBlank.find((share) => share.name === name) ?? { spoiled: 0, pressed: 0 };
-    };
-  }, [outcomes, blanks]);
+  const items = useQuery(stockQuery).data;
+  const house = (useShop().settings.rates ?? USUAL_RATES).fallout;
+  const short = useMemo(() => shortOf(file, items ?? [], house), [file, items, house]);
+  const log = useMemo(
+    () => (blankId: string) => items?.find(({ id }) => id === blankItem(blankId))?.log ?? { spoiled: 0, pressed: 0 },
+    [items],
+  );
   const findings = useMemo(
-    () => checkOrder(file, { blanks, short, log, today: shopDay(serverNow()) }),
-    [file, blanks, short, log],
+    () => checkOrder(file, { blanks, short, today: shopDay(serverNow()) }),
+    [file, blanks, short],
   );
   const change = useMutation({
     mutationFn: (ask: () => Promise<OrderFile>) => ask(),
@@ -111,7 +106,7 @@ export function useCosts(
   return useMemo(
     () =>
       views &&
-      file.jobs.flatMap((job) => {
+      sizesOf(file.jobs).flatMap((job) => {
         const view = views.get(job.id);
         const line = file.order.lines.find((one) => one.id === job.line);
         const blank = blanks.find((one) => one.id === job.blankId);

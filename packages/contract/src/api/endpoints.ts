@@ -31,6 +31,8 @@ import { list, type Description, type Endpoint, type ValueOf } from './endpoint.
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 import { ORDER_ENDPOINTS } from './order-endpoints.js';
+import { stockIdSchema } from '../stock/index.js';
+import { STOCK_ENDPOINTS } from './stock-endpoints.js';
 import { STUDY_ENDPOINTS } from './study-endpoints.js';
 
 const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: string }, true>({
@@ -135,6 +137,7 @@ const DESCRIPTIONS = {
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...STOCK_ENDPOINTS,
   ...STUDY_ENDPOINTS,
   storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
   tidy: { summary: 'Take away now what is due to go', answer: storageSchema },
@@ -157,6 +160,7 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   swatch: swatchInPathSchema,
   line: idSchema.required(),
   job: idSchema.required(),
+  item: stockIdSchema.required(),
   font: Joi.string().required(),
   subset: Joi.string().required(),
 };

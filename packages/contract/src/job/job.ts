@@ -96,6 +96,7 @@ const jobSchema = Joi.object<Job, true>({
     id: idSchema.required(),
     line: idSchema.required(),
     follows: Joi.boolean().required(),
+    again: Joi.boolean().valid(true),
   }),
 }).custom((job: Job, helpers) =>
   (job.status === 'closed') === (job.closedAt !== null)

@@ -126,8 +126,11 @@ const orderJobSchema = Joi.object<OrderJob, true>({
     .valid(...STAGES)
     .required(),
   artId: idSchema.allow(null).required(),
+  again: Joi.boolean().required(),
   good: whole,
   spoiled: whole,
+  pressed: whole,
+  packed: whole,
   atPress: Joi.boolean().required(),
 });
 export const orderFileSchema = Joi.object<OrderFile, true>({

@@ -1,5 +1,5 @@
 import type { Decision } from '../finding/index.js';
-import { wilsonInterval } from '../inspect/index.js';
+import { BELIEVED_FROM, wilsonInterval } from '../inspect/index.js';
 import { isDesigned, type JobView } from '../job/index.js';
 import { inkUse, isLayout, paperUse } from '../sheet/index.js';
 import type { Ink, Rates } from '../shop/index.js';
@@ -37,8 +37,6 @@ export interface Log {
   spoiled: number;
   pressed: number;
 }
-/** Pressed pieces from which the log is believed before the house’s own figure. */
-const BELIEVED_FROM = 50;
 
 /** What a job costs. */
 export interface JobCost {

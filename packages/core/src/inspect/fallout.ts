@@ -173,7 +173,7 @@ const MOST_FOR_ONE = 20;
 /**
  * How many blanks to order so that `good` pieces come out good with a surety of 95 % (or another): the fewest n for which the chance of at least as many good ones is
  * as large, when `spoiled` of `pressed` pieces were spoiled before. What is not known of the true share counts, too (beta-binomial, Jeffreys's prior: Beta(½, ½)); so after few
- * pieces more is ordered than after many. Null when more than 20 for each would be needed. O(n × spoiled ones that n leaves).
+ * pieces more is ordered than after many. Null when more than 20 for each would be needed. O(spares × log spares).
  */
 export function blanksToOrder(good: number, spoiled: number, pressed: number, surety = 0.95): number | null {
   if (!(Number.isInteger(good) && good > 0))
@@ -182,10 +182,35 @@ export function blanksToOrder(good: number, spoiled: number, pressed: number, su
     throw new RangeError(`spoiled pieces are from 0 to those pressed, got ${spoiled} of ${pressed}`);
   if (!(surety > 0 && surety < 1)) throw new RangeError(`a surety is between 0 and 1, got ${surety}`);
   const [a, b] = [spoiled + 0.5, pressed - spoiled + 0.5];
-  for (let n = good; n <= good * MOST_FOR_ONE; n++) {
-    let enough = 0;
-    for (let k = 0; k <= n - good; k++) enough += Math.exp(lnChoose(n, k) + lnBeta(k + a, n - k + b) - lnBeta(a, b));
-    if (enough >= surety) return n;
+  const isEnough = (n: number): boolean => {
+    let chance = 0;
+    for (let k = 0; k <= n - good && chance < surety; k++)
+      chance += Math.exp(lnChoose(n, k) + lnBeta(k + a, n - k + b) - lnBeta(a, b));
+    return chance >= surety;
+  };
+  // One more is never worse: doubled until it is enough, then halved.
+  let [low, high] = [good - 1, good];
+  for (let spare = 1; !isEnough(high); spare *= 2) {
+    if (high >= good * MOST_FOR_ONE) return null;
+    low = high;
+    high = Math.min(good + spare, good * MOST_FOR_ONE);
   }
-  return null;
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (isEnough(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+/** Pieces from which the log is believed before the house’s own figure. */
+export const BELIEVED_FROM = 50;
+
+/** What was spoiled of what was pressed; while that is thin, the house’s own share stands for the pieces that are missing to a log that is believed. */
+export function withHouse(
+  log: { spoiled: number; pressed: number },
+  share: number,
+): { spoiled: number; pressed: number } {
+  const missing = Math.max(0, BELIEVED_FROM - log.pressed);
+  return { spoiled: log.spoiled + share * missing, pressed: log.pressed + missing };
 }

@@ -1,5 +1,6 @@
 export type { Departure } from './departure.js';
 export {
+  BELIEVED_FROM,
   blanksToOrder,
   controlChart,
   type ControlDay,
@@ -7,6 +8,7 @@ export {
   falloutBy,
   type FalloutKey,
   falloutOf,
+  withHouse,
   type Outcomes,
   pareto,
   type RunOutcome,

@@ -50,8 +50,8 @@ export interface Job {
   closedAt: string | null;
   /** It carries a swatch of a study to the press; left out: it is a job of its own. */
   study?: { id: string; swatch: number };
-  /** The order and the line that it is a size of, and whether its design is that of the line; left out: it stands for itself. */
-  order?: { id: string; line: string; follows: boolean };
+  /** The order and the line that it is a size of, and whether its design is that of the line; `again`: it makes up for spoiled pieces of a size. Left out: it stands for itself. */
+  order?: { id: string; line: string; follows: boolean; again?: true };
 }
 
 /** A plan as it went to the press; it never changes afterwards. */

@@ -1,4 +1,4 @@
-export { normalIntegral } from './normal.js';
+export { normalIntegral, normalQuantile } from './normal.js';
 export { normals, seeded } from './random.js';
 
 /**

@@ -1,8 +1,8 @@
 import type { Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
-import { blanksToOrder } from '../inspect/index.js';
-import { formatCount, formatMoney, type Minor } from '../units/index.js';
-import type { OrderFile, Short } from './order.js';
+import { dayText, formatCount, formatMoney, type Minor } from '../units/index.js';
+import type { Short } from './hold.js';
+import { progressOf, type OrderFile } from './order.js';
 
 const finding = (
   code: string,
@@ -24,13 +24,43 @@ export interface BelowCost {
 export interface OrderKnown {
   blanks: readonly Blank[];
   short: readonly Short[];
-  /** Spoiled and judged pieces of a blank, as the log has them. */
-  log: (blankId: string) => { spoiled: number; pressed: number };
   today: string;
 }
 
+/** What is on its way of a blank, in words. */
+const comingWords = ({ coming }: Short): string =>
+  coming
+    ? ` ${formatCount(coming.amount, 'piece')} ${coming.amount === 1 ? 'is' : 'are'} expected on ${dayText(coming.day)}.`
+    : '';
+
+function tooFew(name: string, short: Short, today: string): Finding {
+  const { wanted, have, safe, orderBy } = short;
+  const by =
+    orderBy === null
+      ? ''
+      : orderBy < today
+        ? ', at once: they come later than this order is due'
+        : ` by ${dayText(orderBy)}`;
+  return finding(
+    'blanks',
+    'fix',
+    `${wanted - have} too few: ${name}`,
+    `${formatCount(wanted, 'piece')} to press, and ${have} left for this order.${comingWords(short)}`,
+    `Order ${safe - have}${by}: with ${safe} it is enough with a surety of 95 %, spoiled ones counted.`,
+  );
+}
+
+const noSpare = (name: string, { wanted, have, safe }: Short): Finding =>
+  finding(
+    'spares',
+    'note',
+    `${have === wanted ? 'No' : 'Few'} spare: ${name}`,
+    `${formatCount(wanted, 'piece')} to press, and ${have} left for this order.`,
+    `With ${safe} it would be enough with a surety of 95 %, spoiled ones counted.`,
+  );
+
 /** What is to be said of an order before anybody works on it. */
-export function checkOrder({ order, jobs }: OrderFile, { blanks, short, log, today }: OrderKnown): Finding[] {
+export function checkOrder({ order, jobs }: OrderFile, { blanks, short, today }: OrderKnown): Finding[] {
   const findings: Finding[] = [];
   if (order.status !== 'open') return findings;
   if (order.due === null)
@@ -53,20 +83,21 @@ export function checkOrder({ order, jobs }: OrderFile, { blanks, short, log, tod
         'Tell them, and go on with it first.',
       ),
     );
-  for (const { blankId, wanted, have } of short) {
-    const blank = blanks.find(({ id }) => id === blankId);
-    const { spoiled, pressed } = log(blankId);
-    const safe = blanksToOrder(wanted, spoiled, pressed) ?? wanted;
+  for (const one of short) {
+    const name = blanks.find(({ id }) => id === one.blankId)?.name ?? 'a blank';
+    findings.push(one.have < one.wanted ? tooFew(name, one, today) : noSpare(name, one));
+  }
+  const { pieces, good } = progressOf(jobs);
+  if (good < pieces && jobs.length > 0 && jobs.every(({ status }) => status === 'closed'))
     findings.push(
       finding(
-        'blanks',
+        'missing',
         'fix',
-        `${wanted - have} too few: ${blank?.name ?? 'a blank'}`,
-        `${formatCount(wanted, 'piece')} to press, and ${have} in stock.`,
-        `Have ${safe} at hand: that is enough with a surety of 95 %, spoiled ones counted.`,
+        `${formatCount(pieces - good, 'piece')} missing`,
+        `${pieces} were ordered, and ${good} came out good.`,
+        'Make the spoiled ones again from the job that they are of, or tell the customer.',
       ),
     );
-  }
   const off = jobs.filter(({ blankId }) => blanks.find(({ id }) => id === blankId)?.archived === true);
   if (off.length > 0)
     findings.push(
@@ -84,7 +115,7 @@ export function checkOrder({ order, jobs }: OrderFile, { blanks, short, log, tod
         'expired',
         'fix',
         'The quote has run out',
-        `It held until ${order.quote.until}.`,
+        `It held until ${dayText(order.quote.until)}.`,
         'Make a new one: costs may have changed.',
       ),
     );

@@ -2,9 +2,6 @@
 export {
   addressOf,
   type Customer,
-  HOLDS,
-  type Hold,
-  holdOf,
   leadOf,
   type Order,
   ORDER_LIMITS,
@@ -16,12 +13,12 @@ export {
   piecesEach,
   type Progress,
   progressOf,
+  sizesOf,
   type Quote,
   type QuotedSize,
   type QuoteSums,
-  type Short,
-  shortOf,
 } from './order.js';
+export { HOLDS, type Hold, holdOf, type Short, shortOf, type Wanted, wantedOf } from './hold.js';
 export { amountOf, type QuoteRow, quoteRows, sumsOf } from './quote.js';
 export { readSizes, type ReadSizes } from './sizes.js';
 export { hasSizes, namesBySize, type NamesBySize } from './names.js';

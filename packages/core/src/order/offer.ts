@@ -1,4 +1,4 @@
-import { earnedAt, priceOf, type Earned, type JobCost } from '../cost/index.js';
+import { costAt, earnedAt, priceOf, type Earned, type JobCost, type RunCost } from '../cost/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Rates } from '../shop/index.js';
 import { piecesEach, type OrderJob, type OrderLine, type QuotedSize } from './order.js';
@@ -18,6 +18,9 @@ export interface OfferedSize extends QuotedSize {
   jobId: string;
   /** Of one of the count, its share of the set-up included; not rounded. */
   cost: number;
+  /** The same apart: what the line pays once, and for each one of the count; and by what a price is multiplied. */
+  run: RunCost;
+  factor: number;
   /** What that is made of: the parts add up to it. */
   parts: JobCost['parts'];
   /** Seconds of hands for all of them. */
@@ -33,7 +36,9 @@ export function offerOf(sizes: readonly CostedSize[], rates: Rates): OfferedSize
     const pieces = beside.reduce((sum, other) => sum + other.job.pieces, 0);
     const setUp = Math.max(...beside.map((other) => other.cost.run.setUp));
     const each = piecesEach(blank);
-    const own = (cost.run.each + setUp / pieces) * each;
+    const run = { setUp, each: cost.run.each * each };
+    const own = costAt(run, pieces / each);
+    const factor = personalised ? rates.personalised : 1;
     const parts = cost.parts.map(({ part, amount }) => ({
       part,
       amount: { ...amount, value: part === 'set-up' ? (setUp / pieces) * each : (amount.value / job.pieces) * each },
@@ -47,8 +52,10 @@ export function offerOf(sizes: readonly CostedSize[], rates: Rates): OfferedSize
       blankId: blank.id,
       blankName: blank.name,
       count: job.pieces / each,
-      price: priceOf(own, rates.pricing, personalised ? rates.personalised : 1, rates),
+      price: priceOf(own, rates.pricing, factor, rates),
       cost: own,
+      run,
+      factor,
       parts,
       seconds: cost.seconds - setUpSeconds + (setUpSeconds * job.pieces) / pieces,
     };

@@ -1,21 +1,15 @@
 import fc from 'fast-check';
 import { blankOfSize, BUILT_IN_BLANKS, bySize, proposeBleed, templatesOf, type Blank } from '../blank/index.js';
 import { proposePlacement, type SideDesign } from '../art/index.js';
-import type { CostPart, JobCost } from '../cost/index.js';
 import { sampleArt, sampleFacts } from '../testing/index.js';
 import {
-  checkOrder,
-  checkPrices,
   designOn,
   holdOf,
   leadOf,
   progressOf,
   quoteRows,
   readSizes,
-  shortOf,
   sumsOf,
-  whatIf,
-  type CostedSize,
   type Order,
   type OrderFile,
   type OrderJob,
@@ -48,6 +42,7 @@ const job = (change: Partial<OrderJob> = {}): OrderJob => ({
   number: 1,
   line: 'l',
   follows: true,
+  again: false,
   blankId: tee('M').id,
   pieces: 10,
   status: 'open',
@@ -55,6 +50,8 @@ const job = (change: Partial<OrderJob> = {}): OrderJob => ({
   artId: 'a',
   good: 0,
   spoiled: 0,
+  pressed: 0,
+  packed: 0,
   atPress: false,
   ...change,
 });
@@ -202,41 +199,6 @@ describe('a design on another size', () => {
     ));
 });
 
-describe('what if', () => {
-  const part = (name: CostPart, value: number) => ({
-    part: name,
-    amount: { value, why: '', source: { kind: 'computed', formula: '' }, confidence: 'firm' } as const,
-  });
-  const costed = (parts: JobCost['parts'], made: number): CostedSize => ({
-    job: job(),
-    line: { id: 'l', what: 'Crew shirts' },
-    blank: tee('M'),
-    personalised: false,
-    cost: {
-      pieces: 10,
-      parts,
-      unknown: [],
-      made: { value: made, why: '', source: { kind: 'house rule', rule: '' }, confidence: 'fair' },
-      total: 0,
-      run: { setUp: 0, each: 0 },
-      each: 0,
-      seconds: 0,
-    },
-  });
-  it('says what is saved, the most first', () => {
-    // By hand: one in five spoiled, 1.25 made; with one in ten 1.1111. 1000 × (1 − 0.1111 ÷ 0.25) = 556; 4000 × 0.1 × 1.25 = 500.
-    expect(whatIf([costed([part('blanks', 4000), part('spoiled', 1000)], 1.25)])).toEqual([
-      { name: 'Half as many spoiled', saved: 556 },
-      { name: 'Blanks a tenth cheaper', saved: 500 },
-    ]);
-    expect(whatIf([costed([part('paper', 300), part('hands', 200)], 1), costed([part('hands', 100)], 1)])).toEqual([
-      { name: 'Paper a fifth cheaper', saved: 60 },
-      { name: 'Hands a fifth quicker', saved: 60 },
-    ]);
-    expect(whatIf([])).toEqual([]);
-  });
-});
-
 describe('an order', () => {
   const file = (change: Partial<Order> = {}, jobs: OrderJob[] = [job()]): OrderFile => ({
     order: { ...order, ...change },
@@ -245,7 +207,7 @@ describe('an order', () => {
   const taken = { quote, accepted: { at: quote.at, by: 'Wren' } };
   it('is held up by the first thing that somebody has to do', () => {
     const hold = (change: Partial<Order>, jobs?: OrderJob[], short = 0) =>
-      holdOf(file(change, jobs), short > 0 ? [{ blankId: 'b', wanted: short, have: 0 }] : []);
+      holdOf(file(change, jobs), short > 0 ? [{ wanted: short, have: 0 }] : []);
     expect(hold({}, [])).toBe('goods');
     expect(hold({}, [job(), job({ artId: null })])).toBe('art');
     expect(hold({})).toBe('quote');
@@ -254,50 +216,58 @@ describe('an order', () => {
     expect(hold(taken)).toBe('paper');
     expect(hold(taken, [job({ reached: 'press' })])).toBe('press');
     expect(hold(taken, [job({ reached: 'inspect' })])).toBe('inspect');
-    expect(hold(taken, [job({ reached: 'inspect', status: 'closed' })])).toBe('closing');
+    const done = { reached: 'inspect', status: 'closed', good: 10 } as const;
+    expect(hold(taken, [job(done)])).toBe('pack');
+    expect(hold(taken, [job({ ...done, packed: 9 })])).toBe('pack');
+    expect(hold(taken, [job({ ...done, packed: 10 })])).toBe('closing');
+    // What was spoiled and not made again is never packed.
+    expect(hold(taken, [job({ ...done, good: 8, packed: 8 })])).toBe('closing');
     expect(hold({ ...taken, status: 'closed' })).toBeNull();
   });
   it('has come as far as its pieces are good', () =>
-    expect(progressOf([job({ good: 12 }), job({ good: 4, spoiled: 2 })])).toEqual({
+    expect(progressOf([job({ good: 12 }), job({ good: 4, spoiled: 2, blankId: tee('L').id })])).toEqual({
       pieces: 20,
       good: 14,
       spoiled: 2,
+      packed: 0,
     }));
+  it('counts what was made again for the size that it was spoiled of, and never twice', () => {
+    const jobs = [
+      job({ good: 8, spoiled: 2, packed: 8 }),
+      job({ again: true, pieces: 2, good: 1, spoiled: 1, packed: 1 }),
+    ];
+    expect(progressOf(jobs)).toEqual({ pieces: 10, good: 9, spoiled: 3, packed: 9 });
+    expect(progressOf([...jobs, job({ again: true, pieces: 3, good: 3 })])).toMatchObject({ pieces: 10, good: 10 });
+  });
+  it('neither loses nor doubles a piece, however it is spoiled and made again', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.array(fc.integer({ min: 0, max: 60 }), { maxLength: 6 }),
+        (pieces, fates) => {
+          let open = pieces;
+          let good = 0;
+          const jobs: OrderJob[] = [];
+          for (const fate of fates) {
+            if (open === 0) break;
+            const spoiled = Math.min(fate, open);
+            jobs.push(
+              job({ id: String(jobs.length), again: jobs.length > 0, pieces: open, good: open - spoiled, spoiled }),
+            );
+            good += open - spoiled;
+            open = spoiled;
+          }
+          if (jobs.length === 0) return;
+          expect(progressOf(jobs)).toMatchObject({ pieces, good });
+          expect(good + open).toBe(pieces);
+        },
+      ),
+    ));
   it('is led by its oldest job', () => {
     expect(
       leadOf([job({ number: 5 }), job({ number: 3, id: 'first' }), job({ number: 1, line: 'other' })], 'l')?.id,
     ).toBe('first');
     expect(leadOf([], 'l')).toBeNull();
-  });
-  it('is short of what is not at the press yet, all sizes of a blank together', () => {
-    const blanks = [{ id: tee('M').id, stock: 15 }];
-    expect(shortOf([job(), job({ good: 2 })], blanks)).toEqual([{ blankId: tee('M').id, wanted: 18, have: 15 }]);
-    expect(shortOf([job(), job({ atPress: true })], blanks)).toEqual([]);
-    expect(shortOf([job({ pieces: 99 })], [{ id: tee('M').id, stock: null }])).toEqual([]);
-  });
-  it('says what is the matter with it', () => {
-    const said = (change: Partial<Order>, today = '2026-11-20') =>
-      checkOrder(file(change), {
-        blanks: tees,
-        short: [{ blankId: tee('M').id, wanted: 10, have: 4 }],
-        log: () => ({ spoiled: 1, pressed: 60 }),
-        today,
-      });
-    expect(said({ due: null }).map(({ code }) => code)).toEqual(['order.no-day', 'order.blanks']);
-    // scipy's betabinom(n, 59.5, 1.5).sf(9): 0.793 at n = 10, 0.960 at 11, 0.992 at 12.
-    expect(said({}).find(({ code }) => code === 'order.blanks')).toMatchObject({
-      title: '6 too few: Volunteer tee, size M',
-      remedy: expect.stringContaining('Have 11 at hand') as string,
-    });
-    expect(said({}, '2026-12-11').map(({ code }) => code)).toContain('order.late');
-    expect(said({ quote }, '2026-12-03').map(({ code }) => code)).toContain('order.expired');
-    expect(said({ status: 'closed' })).toEqual([]);
-    expect(
-      checkPrices([{ name: 'Crew shirts, M', price: 500, cost: 571 }], ['ink'], 'EUR').map(({ why }) => why),
-    ).toEqual([
-      'It costs €5.71, and is offered at €5.00.',
-      'What is not known is not counted, so the true cost is higher.',
-    ]);
   });
 });
 

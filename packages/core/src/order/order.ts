@@ -79,6 +79,8 @@ export interface OrderJob {
   line: string;
   /** Whether its design is the one of the line; false: this size has one of its own. */
   follows: boolean;
+  /** Whether it makes up for spoiled pieces of a size: what it makes was ordered already. */
+  again: boolean;
   blankId: string | null;
   pieces: number;
   status: 'open' | 'closed';
@@ -87,6 +89,9 @@ export interface OrderJob {
   /** Judged good, and spoiled. */
   good: number;
   spoiled: number;
+  /** Pieces that were under a plate, and that lie in a bag. */
+  pressed: number;
+  packed: number;
   /** Whether its plan is frozen: what it is made of can no longer change by itself. */
   atPress: boolean;
 }
@@ -103,59 +108,47 @@ export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000 };
 /** Pieces that one of a count stands for: two of what is worn in pairs. */
 export const piecesEach = (blank: Pick<Blank, 'family'>): number => (comesInPairs(blank) ? 2 : 1);
 
-/** The job that a line’s design is made in: the first that there is. */
-export const leadOf = <J extends Pick<OrderJob, 'line' | 'number'>>(jobs: readonly J[], line: string): J | null =>
-  jobs.filter((job) => job.line === line).reduce<J | null>((a, b) => (a === null || b.number < a.number ? b : a), null);
+/** The jobs that what is ordered became, one for each size; those that make up for spoiled pieces left out. */
+export const sizesOf = <J extends Pick<OrderJob, 'again'>>(jobs: readonly J[]): J[] =>
+  jobs.filter(({ again }) => !again);
 
-/** How far an order has come, over all pieces. */
+/** The job that a line’s design is made in: the first that there is. */
+export const leadOf = <J extends Pick<OrderJob, 'line' | 'number' | 'again'>>(
+  jobs: readonly J[],
+  line: string,
+): J | null =>
+  sizesOf(jobs)
+    .filter((job) => job.line === line)
+    .reduce<J | null>((a, b) => (a === null || b.number < a.number ? b : a), null);
+
+/** How far an order has come, over all pieces that were ordered. */
 export interface Progress {
   pieces: number;
   good: number;
   spoiled: number;
+  packed: number;
 }
-export const progressOf = (jobs: readonly OrderJob[]): Progress => ({
-  pieces: jobs.reduce((sum, job) => sum + job.pieces, 0),
-  // More good ones than were wanted are spares.
-  good: jobs.reduce((sum, job) => sum + Math.min(job.good, job.pieces), 0),
-  spoiled: jobs.reduce((sum, job) => sum + job.spoiled, 0),
-});
-
-/** A blank that an order wants more of than there is. */
-export interface Short {
-  blankId: string;
-  wanted: number;
-  have: number;
-}
-
-/** Blanks that an order is short of: what is not pressed yet, against the stock. Blanks that nobody counts are never short. O(jobs). */
-export function shortOf(jobs: readonly OrderJob[], blanks: readonly Pick<Blank, 'id' | 'stock'>[]): Short[] {
-  const wanted = new Map<string, number>();
-  for (const { blankId, pieces, good, atPress } of jobs)
-    // At the press, stock went down with every piece already.
-    if (blankId !== null && !atPress) wanted.set(blankId, (wanted.get(blankId) ?? 0) + Math.max(0, pieces - good));
-  return [...wanted].flatMap(([blankId, count]) => {
-    const have = blanks.find(({ id }) => id === blankId)?.stock ?? null;
-    return have !== null && have < count ? [{ blankId, wanted: count, have }] : [];
-  });
-}
-
-/** What holds an order up. */
-export const HOLDS = ['goods', 'art', 'quote', 'approval', 'blanks', 'paper', 'press', 'inspect', 'closing'] as const;
-export type Hold = (typeof HOLDS)[number];
-
-/** What holds an order up now: the first thing that somebody has to do before all else can go on; null: nothing, it is closed or cancelled. O(jobs). */
-export function holdOf({ order, jobs }: OrderFile, short: readonly Short[]): Hold | null {
-  if (order.status !== 'open') return null;
-  if (jobs.length === 0) return 'goods';
-  if (jobs.some(({ artId, status }) => artId === null && status === 'open')) return 'art';
-  if (!order.quote) return 'quote';
-  if (!order.accepted) return 'approval';
-  const open = jobs.filter(({ status }) => status === 'open');
-  if (open.length === 0) return 'closing';
-  if (short.length > 0) return 'blanks';
-  const at = (...stages: Stage[]) => open.some(({ reached }) => stages.includes(reached));
-  if (at('blank', 'art', 'sheet')) return 'paper';
-  return at('stack', 'press') ? 'press' : 'inspect';
+/** A size is as good as its good pieces, those that were made again counted, and never more than was ordered: more are spares. O(jobs). */
+export function progressOf(jobs: readonly OrderJob[]): Progress {
+  const bySize = new Map<string, Progress>();
+  for (const { line, blankId, again, pieces, good, spoiled, packed } of jobs) {
+    const key = `${line} ${blankId ?? ''}`;
+    const size = bySize.get(key) ?? { pieces: 0, good: 0, spoiled: 0, packed: 0 };
+    bySize.set(key, {
+      pieces: size.pieces + (again ? 0 : pieces),
+      good: size.good + good,
+      spoiled: size.spoiled + spoiled,
+      packed: size.packed + packed,
+    });
+  }
+  const sum = { pieces: 0, good: 0, spoiled: 0, packed: 0 };
+  for (const size of bySize.values()) {
+    sum.pieces += size.pieces;
+    sum.good += Math.min(size.good, size.pieces);
+    sum.spoiled += size.spoiled;
+    sum.packed += Math.min(size.packed, size.pieces);
+  }
+  return sum;
 }
 
 /** The sums of a quote. */

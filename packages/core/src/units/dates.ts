@@ -1,3 +1,5 @@
+import { daysBetween } from './day.js';
+
 /** How a shop writes days: as ISO 8601 has them, or in words. */
 export type DateStyle = 'iso' | 'words';
 
@@ -12,13 +14,12 @@ export function formatDay(isoDay: string, style: DateStyle): string {
   return `${DAYS[weekday]} ${day} ${MONTHS[month - 1]} ${year}`;
 }
 
-const DAY = 24 * 3_600_000;
 /** Further off than this a day is named by its date. */
 const NEAR = 14;
 
 /** How far off the day is on which a job is due, as one says it; both ISO 8601 days. Further than a fortnight ahead: its date. */
 export function dueText(due: string, today: string, style: DateStyle): string {
-  const days = Math.round((Date.parse(due) - Date.parse(today)) / DAY);
+  const days = daysBetween(today, due);
   if (days < 0) return `overdue by ${-days} ${days === -1 ? 'day' : 'days'}`;
   if (days === 0) return 'due today';
   if (days === 1) return 'due tomorrow';

@@ -75,6 +75,10 @@ export function startOfDay(zone: string, day: string): string {
   return new Date(after).toISOString();
 }
 
-/** The day after a day. */
-export const nextDay = (day: string): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + 24 * HOUR).toISOString().slice(0, 10);
+/** The day so many days after a day, or before it. Calendar days: no clock that is set comes into it. */
+export const addDays = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + days * 24 * HOUR).toISOString().slice(0, 10);
+
+/** Days from one day to another. */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(to) - Date.parse(from)) / (24 * HOUR));

@@ -16,10 +16,11 @@ export const temperatureText = (celsius: number): string => written(celsius, '°
 export const degreesText = (celsius: number): string => written(celsius, 'K');
 
 /** The day of a moment in a text, ISO 8601 in UTC: which day that is, the zone of the shop says when it is shown. */
-export const dayText = (moment: string): string => `${moment.slice(0, 16)}Z${JOIN}`;
+export const dayText = (moment: string): string =>
+  moment.length === 10 ? `${moment}${JOIN}` : `${moment.slice(0, 16)}Z${JOIN}`;
 
 const QUANTITY = new RegExp(`(\\d+(?:\\.\\d+)?)${JOIN}(mm|°C|K)`, 'g');
-const MOMENT = new RegExp(`(\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}Z)${JOIN}`, 'g');
+const MOMENT = new RegExp(`(\\d{4}-\\d{2}-\\d{2}(?:T\\d{2}:\\d{2}Z)?)${JOIN}`, 'g');
 
 /** How a shop prints what texts hold: mm, °C, a difference in °C, and the day of a moment. */
 interface Printing {

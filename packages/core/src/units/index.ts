@@ -1,6 +1,6 @@
 export { formatBytes } from './bytes.js';
 export { type DateStyle, dueText, formatDay } from './dates.js';
-export { dayIn, isZone, nextDay, startOfDay, timeIn } from './day.js';
+export { addDays, dayIn, daysBetween, isZone, startOfDay, timeIn } from './day.js';
 export {
   clamped,
   formatLength,

@@ -14,6 +14,8 @@ import * as numbers from './0012-numbers.js';
 import * as guidance from './0013-guidance.js';
 import * as studies from './0014-studies.js';
 import * as orders from './0015-orders.js';
+import * as stock from './0016-stock.js';
+import * as pack from './0017-pack.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -31,6 +33,8 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0013-guidance': guidance,
   '0014-studies': studies,
   '0015-orders': orders,
+  '0016-stock': stock,
+  '0017-pack': pack,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

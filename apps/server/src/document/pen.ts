@@ -10,6 +10,8 @@ export const RIGHT = PAGE[0] - EDGE;
 /** The foot that nothing but the terms reaches into. */
 const FOOT = EDGE + 40;
 
+const BOX = 11;
+
 /** Cuts words into lines that fit. */
 export function wrapped(font: LabelFont, text: string, size: number, width: number): string[] {
   return text.split('\n').flatMap((paragraph) => {
@@ -57,6 +59,11 @@ export class Pen {
     const fits = this.font.fit(text, size, width);
     const at = right ? x - this.font.font.widthOfTextAtSize(fits, size) : x;
     this.page.drawText(fits, { x: at, y: this.y, size, font: this.font.font, color: soft ? SOFT : INK });
+  }
+
+  /** A box to tick, its foot on the line. */
+  box(x: number): void {
+    this.page.drawRectangle({ x, y: this.y - 2, width: BOX, height: BOX, borderColor: INK, borderWidth: 1 });
   }
 
   line(text: string, size: number, soft = false): void {
