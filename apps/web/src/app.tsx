@@ -83,6 +83,7 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./order/price-page.js')).PricePage }),
       },
       { path: '/stock', lazy: async () => ({ Component: (await import('./stock/index.js')).StockPage }) },
+      { path: '/orders/:id/pack', lazy: async () => ({ Component: (await import('./pack/pack-page.js')).PackPage }) },
       { path: '/studies', lazy: async () => ({ Component: (await import('./study/studies.js')).Studies }) },
       { path: '/studies/:id', lazy: async () => ({ Component: (await import('./study/study-page.js')).StudyPage }) },
       { path: '/recipes', lazy: async () => ({ Component: (await import('./recipe/recipes.js')).Recipes }) },

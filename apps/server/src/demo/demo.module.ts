@@ -12,6 +12,8 @@ import { StudyModule } from '../study/index.js';
 import { DemoController } from './demo.controller.js';
 import { DemoService } from './demo.service.js';
 import { DemoOrders } from './demo-orders.js';
+import { DemoPress } from './demo-press.js';
+import { PackModule } from '../pack/index.js';
 import { DemoStock } from './demo-stock.js';
 import { StockModule } from '../stock/index.js';
 import { DemoStudies } from './demo-studies.js';
@@ -21,6 +23,7 @@ import { Past } from './past/index.js';
 @Module({
   imports: [
     StockModule,
+    PackModule,
     ArtModule,
     BackupModule,
     BlankModule,
@@ -33,7 +36,7 @@ import { Past } from './past/index.js';
     OrderModule,
   ],
   controllers: [DemoController],
-  providers: [DemoService, DemoState, DemoStudies, DemoOrders, DemoStock, Past],
+  providers: [DemoService, DemoState, DemoStudies, DemoOrders, DemoPress, DemoStock, Past],
   exports: [DemoService],
 })
 export class DemoModule {}

@@ -1,8 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { Inject, Injectable, Logger } from '@nestjs/common';
-import { benchState } from '@kanga/core/bench';
-import { changeOf, runPlanOf } from '@kanga/core/job';
+import { changeOf } from '@kanga/core/job';
 import { BUILT_IN_BLANKS } from '@kanga/core/blank';
 import type { Art } from '@kanga/core/art';
 import type { DemoReset } from '@kanga/contract/backup';
@@ -16,14 +15,14 @@ import { config } from '../config.js';
 import { DB } from '../db/index.js';
 import { refuse } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
-import { EventRepository, PressingRepository, ResultRepository } from '../run/index.js';
 import { Live } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
 import { DemoOrders } from './demo-orders.js';
+import { DemoPress } from './demo-press.js';
 import { DemoStock } from './demo-stock.js';
 import { DemoStudies } from './demo-studies.js';
-import { CUSTOMER, DEMO_JOBS, pressedEvents, type DemoJob } from './jobs-data.js';
+import { CUSTOMER, DEMO_JOBS, type DemoJob } from './jobs-data.js';
 import { Past } from './past/index.js';
 import { pictureItem } from './picture-item.js';
 import { PICTURES, type PictureName } from './pictures/index.js';
@@ -79,9 +78,6 @@ export class DemoService {
     private readonly art: ArtService,
     private readonly jobs: JobRepository,
     private readonly jobService: JobService,
-    private readonly events: EventRepository,
-    private readonly results: ResultRepository,
-    private readonly pressings: PressingRepository,
     private readonly live: Live,
     private readonly backups: BackupService,
     private readonly state: DemoState,
@@ -89,6 +85,7 @@ export class DemoService {
     private readonly studies: DemoStudies,
     private readonly orders: DemoOrders,
     private readonly stock: DemoStock,
+    private readonly presser: DemoPress,
   ) {}
 
   async loadIfEmpty(): Promise<void> {
@@ -199,21 +196,7 @@ export class DemoService {
 
   private async press(demo: DemoJob): Promise<void> {
     const summary = (await this.jobs.list('here')).find(({ name, status }) => name === demo.name && status === 'open');
-    const view = summary && (await this.jobService.view(summary.id));
-    const began = Date.now() - DAY;
-    const plan = view && runPlanOf(view, new Date(began).toISOString());
-    if (!plan) {
-      this.logger.warn(`the demo job ${demo.name} could not be pressed`);
-      return;
-    }
-    await this.jobs.transaction(async (trx) => {
-      await this.jobs.freeze(view.job.id, plan, trx);
-      const events = pressedEvents(plan, began, randomUUID, demo.spoiled ?? null);
-      await this.events.add(view.job.id, events, trx);
-      const state = benchState(plan, events);
-      await this.pressings.keep(view.job, plan, state, null, trx);
-      await this.results.keep(view.job.id, plan, state, trx);
-      await this.jobs.close(view.job.id, trx);
-    });
+    if (!summary) throw new Error(`the demo job ${demo.name} is not there`);
+    await this.presser.job(summary.id, { began: Date.now() - DAY, spoiled: demo.spoiled ?? null, close: true });
   }
 }

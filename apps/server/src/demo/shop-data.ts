@@ -58,6 +58,22 @@ export const DEMO_SHOP: Shop = {
     house: USUAL_HOUSE,
     energy: 120,
     people: ['Wren', 'Juniper', 'Odo'],
+    parcels: {
+      boxes: [
+        { name: 'Padded bag', inside: [340, 250, 45], weight: 28 },
+        { name: 'Small carton', inside: [250, 175, 100], weight: 95 },
+        { name: 'Middle carton', inside: [350, 270, 180], weight: 210 },
+        { name: 'Large carton', inside: [600, 400, 300], weight: 480 },
+        { name: 'Mat tube', inside: [650, 130, 130], weight: 320 },
+      ],
+      shipping: [
+        { name: 'Large letter', weight: 1000, longest: 353, girth: 953, price: 295 },
+        { name: 'Parcel to 2 kg', weight: 2000, longest: 600, girth: null, price: 549 },
+        { name: 'Parcel to 10 kg', weight: 10_000, longest: 1200, girth: 3000, price: 1049 },
+        { name: 'Parcel to 30 kg', weight: 30_000, longest: 1200, girth: 3000, price: 1899 },
+      ],
+      care: {},
+    },
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   },
   presses: [

@@ -178,6 +178,12 @@ export class JobRepository {
     await trx('job').where({ id }).update({ study_id: studyId, swatch });
   }
 
+  /** How many pieces of a job lie in a bag. */
+  async bagged(id: string, db: Knex = this.db): Promise<number> {
+    const row = await db('packed').where({ job_id: id }).count<{ count: string }[]>('*').first();
+    return Number(row?.count ?? 0);
+  }
+
   /** Makes a job a size of a line of an order, or says whether it has the line's design. */
   async belong(
     id: string,

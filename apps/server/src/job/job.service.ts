@@ -103,13 +103,14 @@ export class JobService {
 
   async file(id: string, db?: Knex): Promise<JobFile> {
     const job = await this.job(id, db);
-    const [blank, arts, run] = await Promise.all([
+    const [blank, arts, run, bagged] = await Promise.all([
       job.blankId ? this.blanks.find(job.blankId) : null,
       this.art.findAll(artIdsOf(job.design)),
       this.runs.of(id, db),
+      this.jobs.bagged(id, db),
     ]);
     // What is kept grows: whoever has this file has it as it is now.
-    return { job, blank, arts, plan: run?.plan ?? null, events: [...(run?.bench.events ?? [])] };
+    return { job, blank, arts, plan: run?.plan ?? null, events: [...(run?.bench.events ?? [])], bagged };
   }
 
   /** The same for a screen. What happened to a long run is packed once, and then only what came since. */

@@ -1,5 +1,5 @@
 import { Body, Controller, Param, Res } from '@nestjs/common';
-import type { Order, OrderChange, OrderFile } from '@kanga/core/order';
+import type { Made, Order, OrderChange, OrderFile } from '@kanga/core/order';
 import { idSchema } from '@kanga/contract/finding';
 import {
   acceptSchema,
@@ -16,6 +16,7 @@ import {
 } from '@kanga/contract/order';
 import type { Response } from 'express';
 import { Route, Valid } from '../http/index.js';
+import { MadeService } from './made.service.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
 import { SlipService } from './slip.service.js';
@@ -28,6 +29,7 @@ export class OrderController {
     private readonly orders: OrderService,
     private readonly quotes: QuoteService,
     private readonly slips: SlipService,
+    private readonly mades: MadeService,
   ) {}
 
   @Route('orders')
@@ -88,6 +90,17 @@ export class OrderController {
   async slip(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const { name, data } = await this.slips.pdf(id);
     response.type('application/pdf').attachment(name).send(Buffer.from(data));
+  }
+
+  @Route('quoteTable')
+  async table(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const { name, data } = await this.quotes.table(id);
+    response.type('text/csv').attachment(name).send(data);
+  }
+
+  @Route('madeOfOrder')
+  made(@Param('id', ID) id: string): Promise<Made> {
+    return this.mades.of(id);
   }
 
   @Route('acceptQuote')

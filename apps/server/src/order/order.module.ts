@@ -2,8 +2,10 @@ import { Module } from '@nestjs/common';
 import { ArtModule } from '../art/index.js';
 import { BlankModule } from '../blank/index.js';
 import { JobModule } from '../job/index.js';
+import { RunModule } from '../run/index.js';
 import { ProofModule } from '../proof/index.js';
 import { ShopModule } from '../shop/index.js';
+import { MadeService } from './made.service.js';
 import { OrderController } from './order.controller.js';
 import { OrderRepository } from './order.repository.js';
 import { OrderService } from './order.service.js';
@@ -11,9 +13,9 @@ import { QuoteService } from './quote.service.js';
 import { SlipService } from './slip.service.js';
 
 @Module({
-  imports: [ArtModule, BlankModule, JobModule, ProofModule, ShopModule],
+  imports: [ArtModule, BlankModule, JobModule, ProofModule, RunModule, ShopModule],
   controllers: [OrderController],
-  providers: [OrderService, OrderRepository, QuoteService, SlipService],
+  providers: [OrderService, OrderRepository, QuoteService, SlipService, MadeService],
   exports: [OrderService, OrderRepository],
 })
 export class OrderModule {}

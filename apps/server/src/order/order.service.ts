@@ -105,7 +105,7 @@ export class OrderService {
   }
 
   /** Says what is wanted of a line: each size is a job. What is at the press already is neither changed nor taken off. */
-  setLine(id: string, line: string, { version, what, sizes }: LineChange): Promise<OrderFile> {
+  setLine(id: string, line: string, { version, what, set, sizes }: LineChange): Promise<OrderFile> {
     return this.changed(id, version, async ({ order }, trx) => {
       this.isOpen(order);
       const known = order.lines.some((one) => one.id === line);
@@ -171,12 +171,13 @@ export class OrderService {
           trx,
         );
       }
+      const written = { id: line, what, ...(set === undefined ? {} : { set }) };
       const lines =
         sizes.length === 0
           ? order.lines.filter((one) => one.id !== line)
           : known
-            ? order.lines.map((one) => (one.id === line ? { id: line, what } : one))
-            : [...order.lines, { id: line, what }];
+            ? order.lines.map((one) => (one.id === line ? written : one))
+            : [...order.lines, written];
       return { ...order, lines };
     });
   }
@@ -187,7 +188,7 @@ export class OrderService {
       const { order } = await this.order(id, trx, true);
       if (await this.orders.find(again, trx)) return;
       const { name, customer, note } = order;
-      const lines = order.lines.map((line) => ({ from: line.id, to: { id: randomUUID(), what: line.what } }));
+      const lines = order.lines.map((line) => ({ from: line.id, to: { ...line, id: randomUUID() } }));
       const body = { name, customer, note, lines: lines.map(({ to }) => to), quote: null, accepted: null };
       await this.orders.add(again, null, body, trx);
       for (const { from, to } of lines)

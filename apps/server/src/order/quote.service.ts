@@ -1,6 +1,7 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { addressOf, leadOf, quoteRows, sumsOf, type OrderFile } from '@kanga/core/order';
-import { formatDay, formatMoney } from '@kanga/core/units';
+import { addressOf, amountOf, leadOf, quoteRows, sumsOf, type OrderFile } from '@kanga/core/order';
+import { formatDay, formatMoney, plainMoney } from '@kanga/core/units';
+import Papa from 'papaparse';
 import { BlankService } from '../blank/index.js';
 import { refuse, Refusal } from '../http/index.js';
 import { ProofService } from '../proof/index.js';
@@ -60,6 +61,32 @@ export class QuoteService {
       terms: quote.terms,
     });
     return { name: `quote-${number}.pdf`, data };
+  }
+
+  /** The same as a table that other programs read: a row a size, then the sums; money without signs, and its currency beside it. */
+  async table(id: string): Promise<{ name: string; data: string }> {
+    const { order } = await this.orders.order(id);
+    const { quote, number } = order;
+    if (!quote)
+      throw refuse(409, 'quote.none', `Order ${number} was not quoted yet`, 'Make a quote under its price first.');
+    const money = (minor: number) => plainMoney(minor, quote.currency);
+    const sums = sumsOf(quote);
+    const rows = [
+      ['what', 'goods', 'count', 'price', 'amount', 'currency'],
+      ...quote.sizes.map((size) => [
+        size.what,
+        size.blankName,
+        size.count,
+        money(size.price),
+        money(amountOf(size)),
+        quote.currency,
+      ]),
+      ['Shipping', '', '', '', money(sums.shipping), quote.currency],
+      ['Net', '', '', '', money(sums.net), quote.currency],
+      [quote.tax?.name ?? 'Tax', '', '', '', money(sums.tax), quote.currency],
+      ['Total', '', '', '', money(sums.gross), quote.currency],
+    ];
+    return { name: `quote-${number}.csv`, data: `${Papa.unparse(rows, { escapeFormulae: true })}\r\n` };
   }
 
   /** How each line looks when it is pressed; a line without art has no picture. */

@@ -62,7 +62,7 @@ export class SlipService {
       to: addressOf(order.customer),
       facts: [order.name, ...(order.due ? [`Wanted by ${formatDay(order.due, settings.dates)}`] : [])],
       rows,
-      note: [...new Set([...goods.values()].map(careOf))].join('\n'),
+      note: careOf([...goods.values()], settings.parcels?.care).join('\n'),
     });
     return { name: `slip-${order.number}.pdf`, data };
   }

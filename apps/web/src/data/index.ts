@@ -22,6 +22,8 @@ export {
   shopDay,
   shopQuery,
   shopZone,
+  madeQuery,
+  packQuery,
   stockEventsQuery,
   stockQuery,
   studiesQuery,

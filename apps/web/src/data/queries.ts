@@ -93,6 +93,13 @@ export const testClothQuery = queryOptions({
   queryKey: ['test-cloth'],
   queryFn: () => call('testCloth'),
 });
+/** What is packed together, of an order or of a job that stands for itself. */
+export const packQuery = (of: 'order' | 'job', id: string) =>
+  queryOptions({
+    queryKey: ['pack', of, id],
+    queryFn: () => call(of === 'order' ? 'packOrder' : 'packJob', { id }),
+    staleTime: 0,
+  });
 /** All that the shop keeps, with what accepted orders want of it. */
 export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => call('stock'), staleTime: 0 });
 /** What happened to a thing in stock. */
@@ -103,6 +110,9 @@ export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => c
 export const orderQuery = (id: string) =>
   // What happens to its jobs, happens on other screens: it is asked for anew whenever it is opened.
   queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }), staleTime: 0 });
+/** What an order came to. */
+export const madeQuery = (id: string) =>
+  queryOptions({ queryKey: ['orders', id, 'made'], queryFn: () => call('madeOfOrder', { id }), staleTime: 0 });
 /** The jobs of an order with all that they refer to. */
 export const orderJobsQuery = (id: string, jobs: readonly string[]) =>
   queryOptions({

@@ -10,6 +10,7 @@ const NAMES: Record<Stage, string> = {
   stack: 'Stack',
   press: 'Press',
   inspect: 'Inspect',
+  pack: 'Pack',
 };
 const SAID = { done: 'done', blocked: 'needs fixing', todo: 'to do' };
 

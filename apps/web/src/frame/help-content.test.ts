@@ -4,7 +4,7 @@ import { helpFor } from './help-content.js';
 
 const guide = readFileSync(join(__dirname, '../../../../docs/guide.md'), 'utf8');
 const sections = new Set([...guide.matchAll(/\{#([a-z-]+)\}/g)].map(([, id]) => id));
-const STAGES = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect'];
+const STAGES = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect', 'pack'];
 
 describe('the help of a screen', () => {
   it.each([

@@ -89,6 +89,27 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     },
   },
   {
+    path: /^\/(jobs|orders)\/[^/]+\/pack/,
+    help: {
+      question: 'What is ready, for whom, and in which bag?',
+      keys: [['Enter', 'after a number such as 21/3: that piece goes into its bag']],
+      gestures: [
+        'Touch a piece to put it into its bag, touch it again to take it out.',
+        'A reader that types does the same as the camera.',
+      ],
+      section: 'pack',
+    },
+  },
+  {
+    path: /^\/stock/,
+    help: {
+      question: 'What runs out before the next delivery?',
+      keys: [['Enter', 'the purchase list']],
+      gestures: ['Click a thing for what happened to it, and to receive or count it.'],
+      section: 'stock',
+    },
+  },
+  {
     path: /^\/bench/,
     help: {
       question: 'Which press wants me now, and what for?',

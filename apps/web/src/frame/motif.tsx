@@ -73,6 +73,15 @@ const MOTIFS: Record<Stage, (c: Dyes) => React.ReactNode> = {
       <rect y="35" width="44" height="4" fill={c.yellow} />
     </>
   ),
+  // Packing: a bundle, tied.
+  pack: (c) => (
+    <>
+      <path d="M4 22h36v44H4z" fill={c.yellow} />
+      <path d="M18 22h8v44h-8zM4 40h36v7H4z" fill={c.cyan} />
+      <path d="M22 22C10 20 8 6 14 6s8 10 8 16c0-6 2-16 8-16s4 14-8 16z" fill={c.magenta} />
+      <circle cx="22" cy="43.5" r="5" fill={c.white} />
+    </>
+  ),
   // Inspection: an eye.
   inspect: (c) => (
     <>

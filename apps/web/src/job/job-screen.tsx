@@ -46,6 +46,7 @@ const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> =
   stack: lazy(() => import('../stack/index.js')),
   press: lazy(() => import('../press/index.js')),
   inspect: lazy(() => import('../inspect/index.js')),
+  pack: lazy(() => import('../pack/index.js')),
 };
 
 const isStage = (text: string | undefined): text is Stage => STAGES.some((stage) => stage === text);

@@ -34,6 +34,11 @@ const POINTS: Record<Stage, readonly (readonly [where: string, words: string])[]
     ['[data-testid="next"]', 'All good ones by one key.'],
     ['aside', 'How it was pressed, against the plan.'],
   ],
+  pack: [
+    ['[aria-label="Bags"]', 'The bags, and what is missing in each.'],
+    ['[data-testid="scan"]', 'Show a label, or type its number.'],
+    ['aside', 'The parcel: its box, its weight, and its papers.'],
+  ],
 };
 
 const KEY = 'kanga.met';

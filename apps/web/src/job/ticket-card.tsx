@@ -13,6 +13,7 @@ const WHERE: Record<JobSummary['reached'], string> = {
   stack: 'Check the stack',
   press: 'At the press',
   inspect: 'Inspect',
+  pack: 'Pack',
 };
 
 /** A job as a small cloth: its picture, what it is, and its border ripe as far as it has come. */

@@ -77,6 +77,9 @@ export function useAct(
             ]);
           } else await navigate('/');
           return;
+        case 'order':
+          await navigate(`/orders/${command.id}`);
+          return;
         case 'study':
           await Promise.all([outbox.flush(), session.flush()]);
           // It leaves the bench; its study has it.

@@ -24,6 +24,8 @@ const nameOf = (blank: Blank): string => blank.range ?? blank.name;
 /** What is wanted of a line, size by size: typed, or pasted from a spreadsheet. */
 export function LineForm({
   what: named,
+  set: grouped,
+  sets,
   jobs,
   blanks,
   busy,
@@ -33,6 +35,9 @@ export function LineForm({
 }: {
   /** What the line is called; empty for a new one. */
   what: string;
+  /** The set that it belongs to, and those that the order has; empty: none. */
+  set: string;
+  sets: readonly string[];
   /** The sizes that it has. */
   jobs: readonly OrderJob[];
   blanks: readonly Blank[];
@@ -45,6 +50,7 @@ export function LineForm({
   const first = blanks.find(({ id }) => id === jobs[0]?.blankId) ?? goods[0];
   const [chosen, setChosen] = useState(first);
   const [what, setWhat] = useState(named);
+  const [set, setSet] = useState(grouped);
   const [counts, setCounts] = useState<Record<string, string>>(
     Object.fromEntries(
       jobs.flatMap(({ blankId, pieces }) => {
@@ -93,6 +99,7 @@ export function LineForm({
         event.preventDefault();
         onDone({
           what: what.trim() === '' ? nameOf(chosen) : what.trim(),
+          ...(set.trim() === '' ? {} : { set: set.trim() }),
           sizes: sizes
             .filter((blank) => countOf(blank) > 0)
             .map((blank) => ({
@@ -181,6 +188,17 @@ export function LineForm({
             {said.length > 6 && <li>and {said.length - 6} more</li>}
           </ul>
         )}
+      </div>
+      <div className="sm:col-span-2">
+        <TextField
+          label="Part of a set"
+          hint={`One of it goes with one of each other line of that set, into one bag. ${sets.length > 0 ? `There is: ${sets.join(', ')}.` : 'Empty: none.'}`}
+          maxLength={60}
+          value={set}
+          onChange={(event) => {
+            setSet(event.target.value);
+          }}
+        />
       </div>
       <FormFoot
         problem={problem}

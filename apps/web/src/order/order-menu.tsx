@@ -9,11 +9,11 @@ export function OrderMenu({
   onState,
 }: {
   file: OrderFile;
-  onPdf: (what: 'quote' | 'slip') => void;
+  onPdf: (what: 'quote' | 'quoteTable' | 'slip') => void;
   onRepeat: () => void;
   onState: (status: Order['status']) => void;
 }) {
-  const pdf = (label: string, what: 'quote' | 'slip', there: boolean) =>
+  const pdf = (label: string, what: 'quote' | 'quoteTable' | 'slip', there: boolean) =>
     there
       ? [
           {
@@ -29,6 +29,7 @@ export function OrderMenu({
       label="More of this order"
       items={[
         ...pdf('Quote as PDF', 'quote', order.quote !== null),
+        ...pdf('Quote as CSV', 'quoteTable', order.quote !== null),
         ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),
         { label: 'Order it again…', act: onRepeat },
         order.status === 'open'

@@ -97,12 +97,13 @@ function OpenOrder({ id }: { id: string }) {
   const hold = holdOf(file, short);
   const { go, ...said } = actionOf(file, hold);
   const action: NextAction = { ...said, stage: 'blank', command: { kind: 'go', to: 'blank' } };
-  const { pieces, good, spoiled } = progressOf(jobs);
+  const { pieces, good, spoiled, packed } = progressOf(jobs);
   const isOpen = order.status === 'open';
   const setState = (status: typeof order.status) => change(() => call('setOrderState', { id, body: { status } }));
   const fetched = useMutation({
-    mutationFn: async (what: 'quote' | 'slip') => {
-      handOver(`${what}-${order.number}.pdf`, await callForFile(what, { id }));
+    mutationFn: async (what: 'quote' | 'quoteTable' | 'slip') => {
+      const name = what === 'quoteTable' ? `quote-${order.number}.csv` : `${what}-${order.number}.pdf`;
+      handOver(name, await callForFile(what, { id }));
     },
   });
   const carryOut = async () => {
@@ -185,6 +186,14 @@ function OpenOrder({ id }: { id: string }) {
             >
               Sheets…
             </Button>
+            <Button
+              disabled={jobs.length === 0}
+              onClick={() => {
+                void navigate(`/orders/${id}/pack`);
+              }}
+            >
+              Pack…
+            </Button>
             <OrderMenu
               file={file}
               onPdf={fetched.mutate}
@@ -204,11 +213,14 @@ function OpenOrder({ id }: { id: string }) {
                 Nothing is ordered yet. Add a line for each kind of goods; paste its sizes from a spreadsheet.
               </p>
             )}
-            {order.lines.map(({ id: one, what }) => (
+            {order.lines.map(({ id: one, what, set }) => (
               <section key={one} aria-label={what} className="mb-3 border-t border-rule pt-2">
                 <div className="flex flex-wrap items-center gap-3">
                   <h2 className="font-big text-[20px] font-bold">{what}</h2>
-                  <span className="text-soft">{countOf(one)}</span>
+                  <span className="text-soft">
+                    {countOf(one)}
+                    {set === undefined ? '' : `, of the set “${set}”`}
+                  </span>
                   {isOpen && (
                     <button
                       type="button"
@@ -244,7 +256,7 @@ function OpenOrder({ id }: { id: string }) {
               {order.due ? dueText(order.due, shopDay(serverNow()), settings.dates) : 'open'}
             </Fact>
             <Fact name="Pieces" note={spoiled > 0 ? `${formatCount(spoiled, 'piece')} spoiled on the way` : undefined}>
-              {good} of {pieces} good
+              {good} of {pieces} good{packed > 0 ? `, ${packed} packed` : ''}
             </Fact>
             <Fact name="Customer" note={order.customer.reach}>
               {order.customer.name || 'not named'}
@@ -289,6 +301,8 @@ function OpenOrder({ id }: { id: string }) {
         <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
           <LineForm
             what={line?.what ?? ''}
+            set={line?.set ?? ''}
+            sets={[...new Set(order.lines.flatMap((one) => one.set ?? []))]}
             jobs={line ? sizesOf(jobs).filter((job) => job.line === line.id) : []}
             blanks={blanks}
             busy={session.busy}

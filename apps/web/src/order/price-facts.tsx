@@ -1,13 +1,25 @@
 import { Link } from 'react-router';
-import { breaksOf, priceOf } from '@kanga/core/cost';
+import { breaksOf, earnedAt, priceOf } from '@kanga/core/cost';
 import type { CostedSize, OfferedSize } from '@kanga/core/order';
 import type { Rates } from '@kanga/core/shop';
-import { formatDuration, formatMoney, wholeMinor } from '@kanga/core/units';
+import { formatCount, formatDuration, formatMoney, wholeMinor } from '@kanga/core/units';
 import { DecisionFact, Fact } from '../frame/index.js';
 import { PART_NAMES, unitOf } from './size-words.js';
 
 /** What one of a size costs, part by part, each with its reasons. */
-export function PriceFacts({ size, priced, rates }: { size: CostedSize; priced: OfferedSize; rates: Rates }) {
+export function PriceFacts({
+  size,
+  priced,
+  price,
+  rates,
+}: {
+  size: CostedSize;
+  priced: OfferedSize;
+  /** What it is offered at. */
+  price: number;
+  rates: Rates;
+}) {
+  const { paysFrom } = earnedAt(priced.run, price, priced.count, priced.seconds);
   const money = (minor: number) => formatMoney(minor, rates.currency);
   const each = (amount: number) => money(wholeMinor(amount));
   return (
@@ -28,6 +40,9 @@ export function PriceFacts({ size, priced, rates }: { size: CostedSize; priced: 
       </Fact>
       <Fact name="Hands" note="set-up and spoiled ones counted">
         {formatDuration(priced.seconds / priced.count)} a {unitOf(size)}
+      </Fact>
+      <Fact name="Pays from" note="at this price: from so many on, set-up and running cost are covered">
+        {paysFrom === null ? 'no quantity' : formatCount(paysFrom, unitOf(size))}
       </Fact>
       <Fact name="Breaks" note={`a ${unitOf(size)} from so many on, by set-up against running cost`}>
         <span className="figures font-normal">

@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { NextAction } from '@kanga/core/job';
@@ -7,14 +8,16 @@ import {
   offerEarned,
   type OfferedSize,
   offerOf,
+  reckonedOf,
   sumsOf,
   whatIf,
 } from '@kanga/core/order';
 import { USUAL_RATES, type Rates } from '@kanga/core/shop';
 import { addDays, formatMoney, parseMoney, parseNumber, plainMoney, wholeMinor } from '@kanga/core/units';
-import { call, serverNow, shopDay, useShop } from '../data/index.js';
+import { call, packQuery, serverNow, shopDay, useShop } from '../data/index.js';
 import { Cloth, Field, Findings, findingOf, Line } from '../frame/index.js';
 import { ParsedField, Select } from '../ui/index.js';
+import { MadeAgainst } from './made-against.js';
 import { PriceFacts } from './price-facts.js';
 import { PriceTable } from './price-table.js';
 import { nameOf, PART_NAMES } from './size-words.js';
@@ -33,6 +36,16 @@ function usePrices(sizes: readonly CostedSize[], rates: Rates) {
     set: (jobId: string, price: number) => {
       setTyped({ ...typed, [jobId]: price });
     },
+  };
+}
+
+/** What sending an order costs by the table of the shop; null: nobody knows. */
+function useSending(id: string): { how: string; price: number } | null {
+  const boxes = useQuery(packQuery('order', id)).data?.parcel?.boxes ?? [];
+  if (boxes.length === 0 || boxes.some(({ shipping }) => shipping === null)) return null;
+  return {
+    how: boxes.map(({ name, shipping }) => `${name}, ${shipping?.name ?? ''}`).join('; '),
+    price: boxes.reduce((sum, { shipping }) => sum + (shipping?.price ?? 0), 0),
   };
 }
 
@@ -74,6 +87,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
   const navigate = useNavigate();
   const { proposed, offered, set } = usePrices(sizes, rates);
   const [shipping, setShipping] = useState(order.quote?.shipping ?? 0);
+  const sent = useSending(order.id);
   const [days, setDays] = useState(HOLDS_FOR);
   const [terms, setTerms] = useState(order.quote?.terms ?? '');
   const [shown, setShown] = useState(sizes[0]?.job.id ?? '');
@@ -89,6 +103,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
     count,
     price,
   }));
+  const reckoned = reckonedOf(offered);
   const sums = sumsOf({ sizes: quoted, shipping, tax: rates.tax });
   const unknown = [
     ...new Set(sizes.flatMap(({ cost }) => cost.unknown.map(({ part }) => PART_NAMES[part].toLowerCase()))),
@@ -138,6 +153,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
               <div className="grid max-w-3xl content-start gap-3 sm:grid-cols-3">
                 <ParsedField
                   label="Shipping"
+                  hint={sent === null ? undefined : `${sent.how}: ${money(sent.price)} by the shop’s table`}
                   shown={plainMoney(shipping, rates.currency)}
                   parse={(text) => parseMoney(text, rates.currency)}
                   limits={(value) => (value >= 0 ? null : 'Nought or more.')}
@@ -180,6 +196,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
                 </section>
               )}
             </div>
+            <MadeAgainst file={file} rates={rates} />
           </div>
         }
         ledger={
@@ -191,7 +208,12 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
                 options={sizes.map(({ job }) => ({ value: job.id, label: nameOf(sizes, job.id) }))}
                 onChange={setShown}
               />
-              <PriceFacts size={size} priced={priced} rates={rates} />
+              <PriceFacts
+                size={size}
+                priced={priced}
+                price={offered.find(({ jobId }) => jobId === size.job.id)?.price ?? priced.price}
+                rates={rates}
+              />
             </>
           ) : (
             <p className="text-soft">Nothing is ordered yet.</p>
@@ -211,6 +233,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
               shipping,
               tax: rates.tax,
               terms,
+              reckoned,
             };
             void change(() => call('quoteOrder', { id: order.id, body })).then((done) => {
               if (done) void navigate(`/orders/${order.id}`);

@@ -143,6 +143,26 @@ export function RatesForm({
             set({ personalised });
           }}
         />
+        <ParsedField
+          label="Full colour: price times"
+          hint="where a picture has cyan, magenta and yellow"
+          shown={tidyNumber(rates.fullColour ?? 1, 2)}
+          parse={parseNumber}
+          limits={(factor) => (factor >= 1 && factor <= 10 ? null : 'Write a number from 1 to 10.')}
+          onValue={(fullColour) => {
+            set({ fullColour });
+          }}
+        />
+        <ParsedField
+          label="Hands, times what plans say"
+          hint="found by what was made; 1: as they say"
+          shown={tidyNumber(rates.pace ?? 1, 2)}
+          parse={parseNumber}
+          limits={(pace) => (pace >= 0.1 && pace <= 10 ? null : 'Write a number from 0.1 to 10.')}
+          onValue={(pace) => {
+            set({ pace });
+          }}
+        />
         <ShareField
           label="Tax on a price"
           value={rates.tax?.share ?? 0}

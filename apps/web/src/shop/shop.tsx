@@ -8,6 +8,7 @@ import { Backups } from './backups.js';
 import { DemoReset } from './demo-reset.js';
 import { Floor } from './floor.js';
 import { Presses } from './presses.js';
+import { ParcelsForm } from './parcels-form.js';
 import { RatesForm } from './rates-form.js';
 import { Storage } from './storage.js';
 
@@ -196,6 +197,12 @@ export function ShopPage() {
               settings={settings}
               onChange={(rates) => {
                 set({ rates });
+              }}
+            />
+            <ParcelsForm
+              settings={settings}
+              onChange={(parcels) => {
+                set({ parcels });
               }}
             />
             <Backups />

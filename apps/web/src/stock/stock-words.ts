@@ -27,5 +27,5 @@ export function standingWords({ item, reserved, lasts }: Standing, print: UnitPr
 /** What is to be ordered of a thing, in a few words. */
 export function orderWords({ item, order, orderBy, because }: Standing, print: UnitPrinter): string {
   const by = orderBy === null ? '' : ` by ${print.day(orderBy)}`;
-  return `Order ${amountText(order, item.unit, print)}${by}: ${because === 'order' ? 'an order wants it' : 'it runs low'}`;
+  return `Order ${amountText(order, item.unit, print)}${by}${because === 'order' ? ', for orders' : ': runs low'}`;
 }

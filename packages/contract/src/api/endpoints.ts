@@ -32,6 +32,8 @@ import { BENCH_ENDPOINTS } from './bench-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 import { ORDER_ENDPOINTS } from './order-endpoints.js';
 import { stockIdSchema } from '../stock/index.js';
+import { labelSizeSchema } from '../pack/index.js';
+import { PACK_ENDPOINTS } from './pack-endpoints.js';
 import { STOCK_ENDPOINTS } from './stock-endpoints.js';
 import { STUDY_ENDPOINTS } from './study-endpoints.js';
 
@@ -137,6 +139,7 @@ const DESCRIPTIONS = {
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
   ...ORDER_ENDPOINTS,
+  ...PACK_ENDPOINTS,
   ...STOCK_ENDPOINTS,
   ...STUDY_ENDPOINTS,
   storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
@@ -161,6 +164,7 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   line: idSchema.required(),
   job: idSchema.required(),
   item: stockIdSchema.required(),
+  label: labelSizeSchema,
   font: Joi.string().required(),
   subset: Joi.string().required(),
 };

@@ -2,6 +2,7 @@ import {
   acceptSchema,
   followSchema,
   lineChangeSchema,
+  madeSchema,
   newOrderSchema,
   newQuoteSchema,
   orderChangeSchema,
@@ -45,6 +46,8 @@ export const ORDER_ENDPOINTS = {
   },
   quoteOrder: { summary: 'Keep a quote: its prices are frozen', body: newQuoteSchema, answer: orderFileSchema },
   quote: { summary: 'The quote as a PDF for the customer', answer: 'application/pdf' },
+  quoteTable: { summary: 'The quote as a table that other programs read', answer: 'text/csv' },
+  madeOfOrder: { summary: 'What the order came to: pieces, paper, ink, hands and the press', answer: madeSchema },
   slip: { summary: 'The packing slip as a PDF: what goes into the parcel and how', answer: 'application/pdf' },
   acceptQuote: { summary: 'Record that the customer took the quote', body: acceptSchema, answer: orderFileSchema },
   setOrderState: {

@@ -112,14 +112,17 @@ const referred = {
   arts: Joi.array().items(artSchema).max(100).required(),
   plan: runPlanSchema.allow(null).required(),
 };
+const bagged = Joi.number().integer().min(0);
 export const jobFileSchema = Joi.object<JobFile, true>({
   ...referred,
   events: Joi.array().items(benchEventSchema).required(),
+  bagged,
 });
 /** As screens load it. */
 export const packedJobFileSchema = Joi.object<PackedJobFile, true>({
   ...referred,
   packed: Joi.array().items(packedEventsSchema).required(),
+  bagged,
 });
 
 /** A job in a list. */

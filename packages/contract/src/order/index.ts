@@ -3,6 +3,7 @@ export {
   followSchema,
   type LineChange,
   lineChangeSchema,
+  madeSchema,
   type NewOrder,
   newOrderSchema,
   type NewQuote,

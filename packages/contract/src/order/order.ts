@@ -1,15 +1,18 @@
 import Joi from 'joi';
 import type { RunRow } from '@kanga/core/art';
+import { COST_PARTS } from '@kanga/core/cost';
 import { STAGES } from '@kanga/core/finding';
 import {
   ORDER_LIMITS,
   ORDER_STATES,
   type Customer,
+  type Made,
   type Order,
   type OrderChange,
   type OrderFile,
   type OrderJob,
   type Quote,
+  type Reckoned,
 } from '@kanga/core/order';
 import { runSchema } from '../art/index.js';
 import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
@@ -28,6 +31,7 @@ const words = {
 };
 const version = Joi.number().integer().min(1).required();
 const what = Joi.string().trim().min(1).max(120).required();
+const set = Joi.string().trim().min(1).max(60);
 const count = Joi.number().integer().min(1).max(ORDER_LIMITS.pieces);
 /** An order as it begins. */
 export type NewOrder = Omit<OrderChange, 'version'> & { id: string };
@@ -38,6 +42,8 @@ export const orderChangeSchema = Joi.object<OrderChange, true>({ ...words, versi
 export interface LineChange {
   version: number;
   what: string;
+  /** The set that one of it belongs to; left out: none. */
+  set?: string;
   sizes: {
     blankId: string;
     /** In pieces, or pairs of what is worn in pairs. */
@@ -49,6 +55,7 @@ export interface LineChange {
 export const lineChangeSchema = Joi.object<LineChange, true>({
   version,
   what,
+  set,
   sizes: Joi.array()
     .items(Joi.object({ blankId: idSchema.required(), count: count.required(), run: runSchema.min(1) }))
     .unique('blankId')
@@ -80,6 +87,20 @@ const offer = {
   shipping: minorSchema.required(),
   tax: taxSchema,
   terms: Joi.string().trim().max(2000).allow('').required(),
+  reckoned: Joi.object<Reckoned, true>({
+    parts: Joi.array()
+      .items(
+        Joi.object({
+          part: Joi.string()
+            .valid(...COST_PARTS)
+            .required(),
+          amount: minorSchema.required(),
+        }),
+      )
+      .max(COST_PARTS.length)
+      .required(),
+    seconds: Joi.number().min(0).required(),
+  }),
 };
 export const newQuoteSchema = Joi.object<NewQuote, true>(offer);
 
@@ -100,7 +121,7 @@ export const orderSchema = Joi.object<Order, true>({
   number: Joi.number().integer().min(1).required(),
   version,
   lines: Joi.array()
-    .items(Joi.object({ id: idSchema.required(), what }))
+    .items(Joi.object({ id: idSchema.required(), what, set }))
     .max(ORDER_LIMITS.lines)
     .required(),
   quote: Joi.object<Quote, true>({ ...offer, at: instantSchema.required() })
@@ -136,4 +157,21 @@ const orderJobSchema = Joi.object<OrderJob, true>({
 export const orderFileSchema = Joi.object<OrderFile, true>({
   order: orderSchema.required(),
   jobs: Joi.array().items(orderJobSchema).required(),
+});
+
+const amount = Joi.number().min(0).allow(null).required();
+/** What an order came to. */
+export const madeSchema = Joi.object<Made, true>({
+  pressed: whole,
+  judged: whole,
+  spoiled: whole,
+  pressings: whole,
+  blanks: amount,
+  paper: amount,
+  ink: amount,
+  hands: Joi.object({ told: Joi.number().min(0).required(), planned: Joi.number().min(0).required() })
+    .allow(null)
+    .required(),
+  press: Joi.number().min(0).required(),
+  packed: whole,
 });

@@ -36,4 +36,6 @@ export const ratesSchema = Joi.object<Rates, true>({
     .required(),
   tax: taxSchema,
   personalised: Joi.number().min(1).max(10).required(),
+  fullColour: Joi.number().min(1).max(10),
+  pace: Joi.number().min(0.1).max(10),
 });

@@ -21,6 +21,7 @@ import {
 import { STRIP_SIDES, type PressCheck } from '@kanga/core/heat';
 import type { ShopUnits } from '@kanga/core/units';
 import { idSchema, instantSchema, personSchema } from '../finding/index.js';
+import { parcelsSchema } from './parcels.js';
 import { ratesSchema } from './rates.js';
 
 const mm = Joi.number().min(0).max(20_000).required();
@@ -197,6 +198,7 @@ export const settingsSchema = Joi.object<Settings, true>({
     .required(),
   nozzlesFirst: Joi.boolean(),
   rates: ratesSchema,
+  parcels: parcelsSchema,
 });
 /** The shop with all it has to choose from. */
 export interface Shop {

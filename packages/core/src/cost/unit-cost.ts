@@ -54,6 +54,8 @@ export interface JobCost {
   each: number;
   /** Seconds of hands for all pieces, spoiled ones and set-up included. */
   seconds: number;
+  /** Whether its picture has all colours. */
+  fullColour: boolean;
 }
 
 /** Pieces to be made for a good one: 1 ÷ (1 − spoiled share), from the log once it holds enough, else from the house. */
@@ -110,6 +112,7 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
     if (value > 0) parts.push({ part, amount: { value, why, source, confidence } });
     return value;
   };
+  const { pace = 1 } = rates;
   const made = madeForOne(log, rates.fallout);
   const house = { kind: 'house rule', rule: 'the shop’s own figure' } as const;
   /** What is lost with a piece that is spoiled. */
@@ -155,8 +158,10 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
       remedy: 'Choose art and a paper that takes it.',
     });
 
+  let fullColour = false;
   if (printer && media && isDesigned(job)) {
     const laid = inkOfPiece(view);
+    fullColour = hasAllColours(laid);
     // Square millimetres of full cover: as a share of one.
     const used = inkUse(printer.inks, laid, 1);
     const millilitres = used.reduce((sum, one) => sum + one.millilitres, 0);
@@ -200,11 +205,11 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
       house,
       'fair',
     );
-    const hands = cycle.hands * beds;
+    const hands = cycle.hands * beds * pace;
     lost += add(
       'hands',
       (hands / 3600) * rates.hands,
-      `${formatDuration(cycle.hands / cycle.atOnce)} of hands a piece, at ${money(rates.hands)} an hour.`,
+      `${formatDuration((cycle.hands * pace) / cycle.atOnce)} of hands a piece${pace === 1 ? '' : `, ${tidyNumber(pace, 2)} times what the plan says`}, at ${money(rates.hands)} an hour.`,
       { kind: 'computed', formula: 'minutes of hands × rate' },
       'fair',
     );
@@ -242,7 +247,14 @@ export function costOf(view: JobView, rates: Rates, log: Log, print: UnitPrinter
   );
   seconds += rates.setUp * 60;
   const run: RunCost = { setUp, each: running / pieces };
-  return { pieces, parts, unknown, made, total: running + setUp, run, each: costAt(run, pieces), seconds };
+  return { pieces, parts, unknown, made, total: running + setUp, run, each: costAt(run, pieces), seconds, fullColour };
 }
+
+/** Each of the three colours makes up so much of what is laid, where a picture has all of them. Common practice, no published source. */
+const OF_ALL = 0.08;
+const hasAllColours = (laid: Record<Ink['name'], number>): boolean => {
+  const all = areaOf(laid);
+  return all > 0 && [laid.cyan, laid.magenta, laid.yellow].every((one) => one >= all * OF_ALL);
+};
 
 const areaOf = (laid: Record<Ink['name'], number>): number => Object.values(laid).reduce((sum, one) => sum + one, 0);

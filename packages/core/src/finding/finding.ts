@@ -1,7 +1,7 @@
 import type { Rect } from '../geometry/index.js';
 
-/** The six stages of a job, in order. */
-export const STAGES = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect'] as const;
+/** The seven stages of a job, in order. */
+export const STAGES = ['blank', 'art', 'sheet', 'stack', 'press', 'inspect', 'pack'] as const;
 export type Stage = (typeof STAGES)[number];
 
 /** stop: blocks the next stage until mended or knowingly waived. fix: will likely cost quality. note: good to know. */

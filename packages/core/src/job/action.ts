@@ -16,6 +16,8 @@ export type Command =
   | { kind: 'heat'; celsius: number }
   | { kind: 'all-good'; pieces: number[] }
   | { kind: 'close' }
+  /** To the order that it is a size of. */
+  | { kind: 'order'; id: string }
   /** Back to the study that it carries a swatch of. */
   | { kind: 'study'; id: string };
 

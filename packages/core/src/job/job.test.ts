@@ -166,7 +166,7 @@ describe('nextAction', () => {
 describe('ripeness', () => {
   it('is done up to where the job has come, unless something stops it there', () => {
     const view = see(file({}, { design: [], reached: 'sheet' }));
-    expect(STAGES.map((s) => ripeness(view, s))).toEqual(['done', 'blocked', 'todo', 'todo', 'todo', 'todo']);
+    expect(STAGES.map((s) => ripeness(view, s))).toEqual(['done', 'blocked', 'todo', 'todo', 'todo', 'todo', 'todo']);
   });
 });
 

@@ -86,6 +86,8 @@ export interface JobFile {
   arts: Art[];
   plan: RunPlan | null;
   events: BenchEvent[];
+  /** Pieces of it that lie in a bag; left out: nobody asked. */
+  bagged?: number;
 }
 
 /** What the shop has to choose from. */

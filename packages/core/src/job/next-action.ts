@@ -70,8 +70,8 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
     return {
       stage: 'inspect',
       sentence: `Closed: ${plan.pieces - spoiled} good, ${spoiled} spoiled.`,
-      label: 'Next job',
-      command: { kind: 'close' },
+      label: 'Pack',
+      command: { kind: 'go', to: 'pack' },
     };
   }
   if (open.length > 0) {
@@ -99,6 +99,20 @@ function atInspect(view: JobView, seen: Seen | null): NextAction {
     label: 'Close the job',
     command: { kind: 'close' },
   };
+}
+
+function atPack({ job, plan }: JobView): NextAction {
+  if (!plan || job.status === 'open')
+    return {
+      stage: 'pack',
+      sentence: plan ? 'Look at every piece before it is packed.' : 'Nothing is pressed yet.',
+      label: plan ? 'To inspection' : 'To the press',
+      command: { kind: 'go', to: plan ? 'inspect' : 'press' },
+    };
+  const sentence = 'Show each label to the camera, or touch the piece: it goes into its bag.';
+  return job.order
+    ? { stage: 'pack', sentence, label: 'To the order', command: { kind: 'order', id: job.order.id } }
+    : { stage: 'pack', sentence, label: 'Next job', command: { kind: 'close' } };
 }
 
 const READY: Record<'blank' | 'art' | 'sheet' | 'stack', (view: JobView) => string> = {
@@ -136,6 +150,7 @@ export function nextAction(view: JobView, at: Stage, seen: Seen | null = null): 
       label: 'Back to the study',
       command: { kind: 'study', id: job.study.id },
     };
+  if (at === 'pack') return atPack(view);
   if (at === 'inspect' && view.plan) return atInspect(view, seen);
   if (at === 'press' && view.plan) return atBench(view, seen);
   for (const stage of STAGES.slice(0, STAGES.indexOf(at) + 1)) {
@@ -186,10 +201,14 @@ function isOffThePress({ plan, bench }: JobView): boolean {
 
 /** How ripe a stage is, for its tile: done, at hand, or still to come. */
 export function ripeness(
-  view: Pick<JobView, 'job' | 'blocks' | 'plan' | 'bench'>,
+  view: Pick<JobView, 'job' | 'blocks' | 'plan' | 'bench' | 'bagged'>,
   stage: Stage,
 ): 'done' | 'blocked' | 'todo' {
   const { job } = view;
+  if (stage === 'pack') {
+    const good = view.bench?.verdicts.filter((verdict) => verdict?.verdict === 'good').length ?? 0;
+    return good > 0 && (view.bagged ?? 0) >= good ? 'done' : 'todo';
+  }
   if (job.status === 'closed') return 'done';
   if (stage === 'press' && view.bench && allPressed(view.bench)) return 'done';
   if (STAGES.indexOf(stage) >= STAGES.indexOf(job.reached)) return 'todo';

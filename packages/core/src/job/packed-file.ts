@@ -8,8 +8,9 @@ export interface PackedJobFile extends Omit<JobFile, 'events'> {
 
 /** The file in columns; `packed`: parts that were packed before. */
 export function packJobFile(file: JobFile, packed: PackedEvents[] = [packEvents(file.events)]): PackedJobFile {
-  const { job, blank, arts, plan } = file;
-  return { job, blank, arts, plan, packed };
+  const { events, ...rest } = file;
+  void events;
+  return { ...rest, packed };
 }
 
 /** The file as it was before it was packed. Throws a RangeError when its columns do not belong together. */

@@ -174,7 +174,15 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
   // A film is as large as its art, whatever the goods are.
   const blank = file.blank && film ? { ...file.blank, style: 'spot' as const } : file.blank;
   const readable = readsRight(film);
-  const findings: Record<Stage, Finding[]> = { blank: [], art: [], sheet: [], stack: [], press: [], inspect: [] };
+  const findings: Record<Stage, Finding[]> = {
+    blank: [],
+    art: [],
+    sheet: [],
+    stack: [],
+    press: [],
+    inspect: [],
+    pack: [],
+  };
   const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
   const torn = rules.lines === 'torn edge' && blank !== null && !isHardGoods(blank.family) && !film;
   const gap = job.gap ?? (torn ? TORN_GAP : GAP_LIMITS.usual);

@@ -120,6 +120,20 @@ describe('what is said of an order', () => {
     expect(said({ quote }, item(), '2026-12-03').map(({ code }) => code)).toContain('order.expired');
     expect(said({ status: 'closed' })).toEqual([]);
   });
+  it('says that sets do not come out even', () => {
+    const lines = [
+      { id: 'l', what: 'Crew shirts', set: 'Crew kit' },
+      { id: 'm', what: 'Mugs', set: 'Crew kit' },
+    ];
+    const said = (mugs: number) =>
+      checkOrder(file({ lines }, [job(), job({ id: 'k', line: 'm', blankId: 'mug', pieces: mugs })]), {
+        blanks: tees,
+        short: [],
+        today: '2026-11-20',
+      });
+    expect(said(9)).toMatchObject([{ code: 'order.set', why: 'Crew shirts: 10; Mugs: 9.' }]);
+    expect(said(10)).toEqual([]);
+  });
   it('says that pieces are missing when all is closed', () => {
     const one = file({}, [job({ status: 'closed', good: 8, spoiled: 2, pressed: 10 })]);
     const list = checkOrder(one, { blanks: tees, short: [], today: '2026-11-20' });

@@ -2,7 +2,7 @@ import type { Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import { dayText, formatCount, formatMoney, type Minor } from '../units/index.js';
 import type { Short } from './hold.js';
-import { progressOf, type OrderFile } from './order.js';
+import { piecesEach, progressOf, sizesOf, type OrderFile } from './order.js';
 
 const finding = (
   code: string,
@@ -59,6 +59,25 @@ const noSpare = (name: string, { wanted, have, safe }: Short): Finding =>
     `With ${safe} it would be enough with a surety of 95 %, spoiled ones counted.`,
   );
 
+/** The sets of an order by name, with how many there are of each of their lines. */
+export function setsOf(
+  { order, jobs }: OrderFile,
+  blanks: readonly Pick<Blank, 'id' | 'family'>[],
+): Map<string, { what: string; count: number }[]> {
+  const sets = new Map<string, { what: string; count: number }[]>();
+  for (const { id, what, set } of order.lines) {
+    if (set === undefined) continue;
+    const count = sizesOf(jobs)
+      .filter(({ line }) => line === id)
+      .reduce((sum, { blankId, pieces }) => {
+        const blank = blanks.find((one) => one.id === blankId);
+        return sum + pieces / (blank ? piecesEach(blank) : 1);
+      }, 0);
+    sets.set(set, [...(sets.get(set) ?? []), { what, count }]);
+  }
+  return sets;
+}
+
 /** What is to be said of an order before anybody works on it. */
 export function checkOrder({ order, jobs }: OrderFile, { blanks, short, today }: OrderKnown): Finding[] {
   const findings: Finding[] = [];
@@ -98,6 +117,17 @@ export function checkOrder({ order, jobs }: OrderFile, { blanks, short, today }:
         'Make the spoiled ones again from the job that they are of, or tell the customer.',
       ),
     );
+  for (const [set, counts] of setsOf({ order, jobs }, blanks))
+    if (new Set(counts.map(({ count }) => count)).size > 1)
+      findings.push(
+        finding(
+          'set',
+          'fix',
+          `Sets of “${set}” do not come out even`,
+          `${counts.map(({ what, count }) => `${what}: ${count}`).join('; ')}.`,
+          'A set has one of each of its lines: correct the counts, or take a line out of the set.',
+        ),
+      );
   const off = jobs.filter(({ blankId }) => blanks.find(({ id }) => id === blankId)?.archived === true);
   if (off.length > 0)
     findings.push(

@@ -17,13 +17,15 @@ export {
   type Quote,
   type QuotedSize,
   type QuoteSums,
+  type Reckoned,
 } from './order.js';
 export { HOLDS, type Hold, holdOf, type Short, shortOf, type Wanted, wantedOf } from './hold.js';
+export { comparedOf, type Compared, type Correction, correctionsOf, handsOf, type Made } from './actual.js';
 export { amountOf, type QuoteRow, quoteRows, sumsOf } from './quote.js';
 export { readSizes, type ReadSizes } from './sizes.js';
 export { hasSizes, namesBySize, type NamesBySize } from './names.js';
 export { designOn } from './scaled.js';
 export { type BelowCost, checkOrder, checkPrices, type OrderKnown } from './check.js';
-export { type CostedSize, offerEarned, offerOf, type OfferedSize } from './offer.js';
+export { type CostedSize, offerEarned, offerOf, reckonedOf, type OfferedSize } from './offer.js';
 export { whatIf, type WhatIf } from './what-if.js';
-export { careOf, packingOf } from './packing.js';
+export { CARE_GROUPS, type CareGroup, careGroupOf, careOf, packingOf, USUAL_CARE } from './packing.js';

@@ -39,6 +39,7 @@ const costed = (blank: Blank, pieces: number, cost: Partial<JobCost>, personalis
     run: { setUp: 450, each: 300 },
     each: 0,
     seconds: 0,
+    fullColour: false,
     ...cost,
   },
 });

@@ -1,7 +1,8 @@
-import { costAt, earnedAt, priceOf, type Earned, type JobCost, type RunCost } from '../cost/index.js';
+import { COST_PARTS, costAt, earnedAt, priceOf, type Earned, type JobCost, type RunCost } from '../cost/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Rates } from '../shop/index.js';
-import { piecesEach, type OrderJob, type OrderLine, type QuotedSize } from './order.js';
+import { wholeMinor } from '../units/index.js';
+import { piecesEach, type Reckoned, type OrderJob, type OrderLine, type QuotedSize } from './order.js';
 
 /** One size of an order with what it costs. */
 export interface CostedSize {
@@ -38,7 +39,7 @@ export function offerOf(sizes: readonly CostedSize[], rates: Rates): OfferedSize
     const each = piecesEach(blank);
     const run = { setUp, each: cost.run.each * each };
     const own = costAt(run, pieces / each);
-    const factor = personalised ? rates.personalised : 1;
+    const factor = (personalised ? rates.personalised : 1) * (cost.fullColour ? (rates.fullColour ?? 1) : 1);
     const parts = cost.parts.map(({ part, amount }) => ({
       part,
       amount: { ...amount, value: part === 'set-up' ? (setUp / pieces) * each : (amount.value / job.pieces) * each },
@@ -60,6 +61,20 @@ export function offerOf(sizes: readonly CostedSize[], rates: Rates): OfferedSize
       seconds: cost.seconds - setUpSeconds + (setUpSeconds * job.pieces) / pieces,
     };
   });
+}
+
+/** What an offer is reckoned to cost, part by part for all of it: kept with its quote, so that it can be held against what it comes to. */
+export function reckonedOf(sizes: readonly Pick<OfferedSize, 'parts' | 'count' | 'seconds'>[]): Reckoned {
+  const parts = COST_PARTS.flatMap((part) => {
+    const amount = sizes.reduce(
+      (sum, size) =>
+        sum +
+        size.count * size.parts.filter((one) => one.part === part).reduce((all, one) => all + one.amount.value, 0),
+      0,
+    );
+    return amount > 0 ? [{ part, amount: wholeMinor(amount) }] : [];
+  });
+  return { parts, seconds: sizes.reduce((sum, { seconds }) => sum + seconds, 0) };
 }
 
 /** What all sizes of an offer earn together at their prices, shipping left out: it is passed on. */

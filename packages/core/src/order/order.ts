@@ -1,5 +1,6 @@
 import { comesInPairs, type Blank } from '../blank/index.js';
 import type { Stage } from '../finding/index.js';
+import type { CostPart } from '../cost/index.js';
 import type { Minor } from '../units/index.js';
 
 /** Who ordered, and how to reach them. */
@@ -19,6 +20,8 @@ export interface OrderLine {
   id: string;
   /** As the customer calls it. */
   what: string;
+  /** The set that one of it belongs to, with one of each other line of that set; left out: none. */
+  set?: string;
 }
 
 /** What is asked for one size of a line, as it was quoted: a price does not change when costs do. */
@@ -43,6 +46,15 @@ export interface Quote {
   shipping: Minor;
   tax: { name: string; share: number } | null;
   terms: string;
+  /** What it was reckoned to cost the shop; left out: quotes of before did not say. No customer ever sees it. */
+  reckoned?: Reckoned;
+}
+
+/** What an order was reckoned to cost when it was quoted, part by part. */
+export interface Reckoned {
+  parts: { part: CostPart; amount: Minor }[];
+  /** Seconds of hands. */
+  seconds: number;
 }
 
 export const ORDER_STATES = ['open', 'closed', 'cancelled'] as const;

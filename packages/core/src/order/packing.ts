@@ -11,13 +11,33 @@ export function packingOf({ family, construction }: Pick<Blank, 'family' | 'cons
     : 'Folded print inward, when it is cool.';
 }
 
-/** Goods that are not washed. */
-const UNWASHED: ReadonlySet<Family> = new Set(['mat', 'mouse pad', 'burlap', 'faux leather']);
+/** Goods that are looked after alike. */
+export const CARE_GROUPS = ['garments', 'mats', 'hard goods', 'pads'] as const;
+export type CareGroup = (typeof CARE_GROUPS)[number];
 
-/** How goods are looked after, in a sentence. Common practice, no published source; what the maker of the blank says comes first. */
-export function careOf({ family }: Pick<Blank, 'family'>): string {
-  if (family === 'mat') return 'Mats: out of the sun, or under a UV spray; shaken out, not washed hot.';
-  if (isHardGoods(family)) return 'Mugs, tiles and metal: as their maker says; a soft cloth, nothing that scours.';
-  if (UNWASHED.has(family)) return 'Pads and covers: wiped with a damp cloth.';
-  return 'Garments and covers: washed inside out, mild, without bleach; not ironed on the print.';
+/** Goods that are wiped and not washed. */
+const WIPED: ReadonlySet<Family> = new Set(['mouse pad', 'burlap', 'faux leather']);
+
+/** How goods of a group are looked after, in a sentence; what the maker of the blank says comes first. Common practice, no published source. */
+export const USUAL_CARE: Record<CareGroup, string> = {
+  garments: 'Garments and covers: washed inside out, mild, without bleach; not ironed on the print.',
+  mats: 'Mats: out of the sun, or under a UV spray; shaken out, not washed hot.',
+  'hard goods': 'Mugs, tiles and metal: as their maker says; a soft cloth, nothing that scours.',
+  pads: 'Pads and covers: wiped with a damp cloth.',
+};
+
+/** The group that goods are looked after in. */
+export function careGroupOf({ family }: Pick<Blank, 'family'>): CareGroup {
+  if (family === 'mat') return 'mats';
+  if (isHardGoods(family)) return 'hard goods';
+  return WIPED.has(family) ? 'pads' : 'garments';
 }
+
+/** How goods are looked after, each group once, in the words of the shop where it has any. */
+export const careOf = (
+  blanks: readonly Pick<Blank, 'family'>[],
+  words: Partial<Record<CareGroup, string>> = {},
+): string[] => {
+  const groups = new Set(blanks.map(careGroupOf));
+  return CARE_GROUPS.filter((group) => groups.has(group)).map((group) => words[group] ?? USUAL_CARE[group]);
+};

@@ -51,6 +51,7 @@ export {
   type InkUse,
   inkUse,
   paperUse,
+  type PaperUse,
   PRINT_EVENTS,
   type PrintEvent,
   type PrintEventKind,

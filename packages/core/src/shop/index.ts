@@ -21,3 +21,4 @@ export {
 } from './shop.js';
 export { type HouseRules, type School, SCHOOL_KEYS, schoolOf, SCHOOLS, USUAL_HOUSE } from './school.js';
 export { type Pricing, type Rates, type Rounding, ROUNDINGS, USUAL_RATES } from './rates.js';
+export type { Box, Parcels, ShippingRate } from './parcels.js';

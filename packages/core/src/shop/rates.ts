@@ -31,6 +31,10 @@ export interface Rates {
   tax: { name: string; share: number } | null;
   /** What a price is multiplied by where each piece has a name of its own. */
   personalised: number;
+  /** What a price is multiplied by where the picture has all colours; left out: by nothing. */
+  fullColour?: number;
+  /** What hands take against what plans say, as the shop has found; left out: as plans say. */
+  pace?: number;
 }
 
 /** What a shop that said nothing takes. Common practice, no published source, but for figures that every shop has of its own: an hour, a press, a price of paper. */

@@ -1,5 +1,6 @@
 import type { PressCheck } from '../heat/index.js';
 import type { DateStyle, ShopUnits } from '../units/index.js';
+import type { Parcels } from './parcels.js';
 import type { Rates } from './rates.js';
 import type { HouseRules } from './school.js';
 
@@ -183,4 +184,6 @@ export interface Settings {
   nozzlesFirst?: boolean;
   /** Its own figures of money; left out: nobody has written any, and the usual ones are taken. */
   rates?: Rates;
+  /** How it sends; left out: nobody has said. */
+  parcels?: Parcels;
 }

@@ -3,7 +3,8 @@ import type { Knex } from 'knex';
 /** Packing: what went into which bag, and what was taken out again; and jobs that make up for the spoiled pieces of an order. */
 export async function up(db: Knex): Promise<void> {
   await db.raw(`
-    ALTER TABLE job ADD again boolean NOT NULL DEFAULT false;
+    ALTER TABLE job ADD again boolean NOT NULL DEFAULT false, DROP CONSTRAINT job_reached_check,
+      ADD CHECK (reached IN ('blank', 'art', 'sheet', 'stack', 'press', 'inspect', 'pack'));
     CREATE TABLE pack_event (
       id uuid PRIMARY KEY,
       seq bigint NOT NULL GENERATED ALWAYS AS IDENTITY,

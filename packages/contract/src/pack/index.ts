@@ -1,0 +1,11 @@
+/** The packing table, as it crosses the wire. */
+export {
+  LABEL_SIZES,
+  labelSizeSchema,
+  type LabelSize,
+  type PackFile,
+  packFileSchema,
+  packSchema,
+  type ParcelBox,
+  type ParcelFacts,
+} from './pack.js';
