@@ -33,6 +33,8 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
     '/orders',
     `/orders/${order?.order.id ?? ''}`,
     `/orders/${order?.order.id ?? ''}/price`,
+    `/orders/${order?.order.id ?? ''}/pack`,
+    '/stock',
     '/studies',
     '/settings',
     `/studies/${finished ?? ''}`,

@@ -19,6 +19,7 @@ const PAGES = [
   '/jobs',
   '/bench',
   '/orders',
+  '/stock',
   '/recipes',
   '/studies',
   '/settings',
@@ -73,7 +74,7 @@ test.describe('a shop in inches, °F and psi', () => {
     }
     const orders = (await (await request.get('/api/orders')).json()) as { order: { id: string } }[];
     for (const { order } of orders)
-      for (const path of [`/orders/${order.id}`, `/orders/${order.id}/price`]) {
+      for (const path of [`/orders/${order.id}`, `/orders/${order.id}/price`, `/orders/${order.id}/pack`]) {
         await page.goto(path);
         await expect(page.getByTestId('next')).toBeVisible();
         found.push(...(await strays(page)).map((text) => `${path}: ${text}`));

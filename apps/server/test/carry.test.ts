@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobFile } from '@kanga/core/job';
 import type { OrderFile } from '@kanga/core/order';
+import type { StockItem } from '@kanga/core/stock';
 import type { JobSummary } from '@kanga/contract/job';
 import { TestServer } from './test-server.js';
 import { ROOT } from './whole-kanga.js';
@@ -53,6 +54,7 @@ describe('a shop in a folder', () => {
         'prints',
         'recipes.json',
         'shop.json',
+        'stock.json',
         'tickets',
       ].sort(),
     );
@@ -104,6 +106,12 @@ describe('a shop in a folder', () => {
         sizes.map(({ id, line, follows }) => [id, line, follows]),
       );
     }
+    // The book of what is in stock comes with them: what there is, and all that happened.
+    const stockOf = async (server: TestServer) =>
+      new Map((await server.ask<StockItem[]>('GET', 'stock')).body.map((item) => [item.id, item]));
+    const [here, there] = [await stockOf(from), await stockOf(into)];
+    for (const [id, item] of here)
+      expect([id, there.get(id)?.level, there.get(id)?.supplier]).toEqual([id, item.level, item.supplier]);
     const pressings = async (server: TestServer) =>
       (
         await server

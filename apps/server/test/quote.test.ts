@@ -44,10 +44,45 @@ describe('a quote', () => {
     const { body: again } = await server.ask<OrderFile>('POST', `orders/${order.id}/quote`, quoteOf(file, 1200));
     expect(again.order.accepted).toBeNull();
   });
+  it('is a table, too, with the same sums', async () => {
+    const { file } = await ordered(3, 5);
+    await server.ask('POST', `orders/${file.order.id}/quote`, quoteOf(file));
+    const answer = await fetch(`${server.url}/api/orders/${file.order.id}/quote/table`);
+    expect(answer.headers.get('content-type')).toContain('text/csv');
+    const rows = (await answer.text()).trim().split('\r\n');
+    expect(rows[0]).toBe('what,goods,count,price,amount,currency');
+    expect(rows[1]).toBe('Crew shirts,Volunteer tee,3,11.50,34.50,EUR');
+    expect(rows.slice(-4)).toEqual([
+      'Shipping,,,,9.90,EUR',
+      'Net,,,,101.90,EUR',
+      'Tax,,,,19.36,EUR',
+      'Total,,,,121.26,EUR',
+    ]);
+  });
+  it('wants the customer’s word again when what they took is changed, and not when a line is only called otherwise', async () => {
+    const { file, line, tees } = await ordered(3, 5);
+    const { order } = file;
+    await server.ask('POST', `orders/${order.id}/quote`, quoteOf(file));
+    const { body: taken } = await server.ask<OrderFile>('POST', `orders/${order.id}/accept`, { by: 'Wren' });
+    const sizes = [
+      { blankId: tees[0]?.id, count: 3 },
+      { blankId: tees[1]?.id, count: 5 },
+    ];
+    const { body: named } = await server.ask<OrderFile>('PUT', `orders/${order.id}/lines/${line}`, {
+      version: taken.order.version,
+      what: 'Shirts of the crew',
+      sizes,
+    });
+    expect(named.order.accepted?.by).toBe('Wren');
+    const { body: more } = await setLine(named, line, [sizes[0] ?? {}, { ...sizes[1], count: 6 }]);
+    expect(more.order.accepted).toBeNull();
+    expect(more.order.quote?.sizes[1]?.count).toBe(5);
+  });
   it('is a PDF for the customer, with every sum and no cost of the shop, as poppler reads it', async () => {
     const { file } = await ordered(3, 5);
     await draw(nth(file, 0).id);
-    await server.ask('POST', `orders/${file.order.id}/quote`, quoteOf(file));
+    const reckoned = { parts: [{ part: 'blanks', amount: 777_77 }], seconds: 60 };
+    await server.ask('POST', `orders/${file.order.id}/quote`, { ...quoteOf(file), reckoned });
     const answer = await fetch(`${server.url}/api/orders/${file.order.id}/quote`);
     expect(answer.headers.get('content-type')).toContain('application/pdf');
     const path = join(folder, 'quote.pdf');
@@ -68,7 +103,7 @@ describe('a quote', () => {
       'Half on order.',
     ])
       expect(text).toContain(said);
-    expect(text).not.toMatch(/cost|margin|profit|earn/i);
+    expect(text).not.toMatch(/cost|margin|profit|earn|777/i);
     expect(say('pdfimages', '-list', path).split('\n').length).toBeGreaterThan(3);
     expect(() => say('qpdf', '--check', path)).not.toThrow();
   });

@@ -7,6 +7,7 @@ import { check } from '@kanga/contract/finding';
 import { orderSchema } from '@kanga/contract/order';
 import { recipeFileSchema } from '@kanga/contract/recipe';
 import { shopSchema } from '@kanga/contract/shop';
+import { stockFileSchema } from '@kanga/contract/stock';
 import Joi from 'joi';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
@@ -14,6 +15,7 @@ import { Refusal, refuse } from '../http/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
 import { OrderRepository } from '../order/index.js';
 import { ShopRepository } from '../shop/index.js';
+import { StockLedger } from '../stock/index.js';
 import { RecipeService } from '../recipe/index.js';
 
 export interface TakenIn {
@@ -40,6 +42,7 @@ export class CarryInService {
     private readonly art: ArtService,
     private readonly recipes: RecipeService,
     private readonly orders: OrderRepository,
+    private readonly stock: StockLedger,
   ) {}
 
   async import(folder: string): Promise<TakenIn> {
@@ -50,6 +53,8 @@ export class CarryInService {
     await this.shop.ensureFloor(head.shop);
     const blanks = await this.read(folder, 'blanks.json', Joi.array().items(blankSchema));
     if (blanks) await this.blanks.ensure(blanks);
+    const stock = await this.read(folder, 'stock.json', stockFileSchema);
+    if (stock) await this.stock.takeIn(stock);
     const pictures = await this.takePictures(join(folder, 'pictures'), left);
     // Before their jobs, which say what order they are of.
     const orders = await this.read(folder, 'orders.json', Joi.array().items(orderSchema));

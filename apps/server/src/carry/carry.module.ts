@@ -5,12 +5,13 @@ import { InspectModule } from '../inspect/index.js';
 import { JobModule } from '../job/index.js';
 import { OrderModule } from '../order/index.js';
 import { ShopModule } from '../shop/index.js';
+import { StockModule } from '../stock/index.js';
 import { RecipeModule } from '../recipe/index.js';
 import { CarryInService } from './carry-in.service.js';
 import { CarryOutService } from './carry-out.service.js';
 
 @Module({
-  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, RecipeModule, OrderModule],
+  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, RecipeModule, OrderModule, StockModule],
   providers: [CarryOutService, CarryInService],
   exports: [CarryOutService, CarryInService],
 })

@@ -193,6 +193,19 @@ export class JobRepository {
     await trx('job').where({ id }).update({ order_id: orderId, line_id: line, follows, again });
   }
 
+  /** Jobs of some lines go over to another order, and are for its customer by its day. */
+  async toOrder(
+    from: string,
+    to: { id: string; customer: string; due: string | null },
+    lines: readonly string[],
+    trx: Knex.Transaction,
+  ): Promise<void> {
+    await trx('job')
+      .where({ order_id: from })
+      .whereIn('line_id', [...lines])
+      .update({ order_id: to.id, customer: to.customer, due: to.due });
+  }
+
   /** The jobs of a line, one for each size, oldest first, as they stay until the transaction ends; those that make up for spoiled pieces left out. */
   async ofLine({ id, line }: Pick<NonNullable<Job['order']>, 'id' | 'line'>, trx: Knex.Transaction): Promise<Job[]> {
     const rows = (await trx('job')
@@ -250,6 +263,18 @@ export class JobRepository {
         updated_at: trx.fn.now(3),
         version: trx.raw('version + 1'),
       });
+  }
+
+  /** Of some batches, whether anything was planned of them before. */
+  async batchesKnown(batches: readonly { thing: string; batch: string }[]): Promise<boolean[]> {
+    return Promise.all(
+      batches.map(async (one) => {
+        const row = await this.db('run_plan')
+          .whereRaw(`body->'batches' @> ?::jsonb`, [JSON.stringify([one])])
+          .first<{ job_id: string } | undefined>('job_id');
+        return row !== undefined;
+      }),
+    );
   }
 
   async plan(jobId: string, db: Knex = this.db): Promise<RunPlan | null> {

@@ -6,19 +6,23 @@ import {
   followSchema,
   lineChangeSchema,
   newOrderSchema,
+  mergeOrderSchema,
   newQuoteSchema,
   orderChangeSchema,
   orderStateSchema,
   repeatOrderSchema,
+  splitOrderSchema,
   type LineChange,
   type NewOrder,
   type NewQuote,
+  type SplitOrder,
 } from '@kanga/contract/order';
 import type { Response } from 'express';
 import { Route, Valid } from '../http/index.js';
 import { MadeService } from './made.service.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
+import { SplitService } from './split.service.js';
 import { SlipService } from './slip.service.js';
 
 const ID = new Valid(idSchema);
@@ -30,6 +34,7 @@ export class OrderController {
     private readonly quotes: QuoteService,
     private readonly slips: SlipService,
     private readonly mades: MadeService,
+    private readonly splits: SplitService,
   ) {}
 
   @Route('orders')
@@ -73,6 +78,19 @@ export class OrderController {
   @Route('repeatOrder')
   repeat(@Param('id', ID) id: string, @Body(new Valid(repeatOrderSchema)) sent: { id: string }): Promise<OrderFile> {
     return this.orders.repeat(id, sent.id);
+  }
+
+  @Route('splitOrder')
+  split(@Param('id', ID) id: string, @Body(new Valid(splitOrderSchema)) sent: SplitOrder): Promise<OrderFile> {
+    return this.splits.split(id, sent);
+  }
+
+  @Route('mergeOrder')
+  merge(
+    @Param('id', ID) id: string,
+    @Body(new Valid(mergeOrderSchema)) { from }: { from: string },
+  ): Promise<OrderFile> {
+    return this.splits.merge(id, from);
   }
 
   @Route('quoteOrder')

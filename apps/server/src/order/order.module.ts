@@ -10,12 +10,13 @@ import { OrderController } from './order.controller.js';
 import { OrderRepository } from './order.repository.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
+import { SplitService } from './split.service.js';
 import { SlipService } from './slip.service.js';
 
 @Module({
   imports: [ArtModule, BlankModule, JobModule, ProofModule, RunModule, ShopModule],
   controllers: [OrderController],
-  providers: [OrderService, OrderRepository, QuoteService, SlipService, MadeService],
+  providers: [OrderService, OrderRepository, QuoteService, SlipService, MadeService, SplitService],
   exports: [OrderService, OrderRepository],
 })
 export class OrderModule {}

@@ -31,6 +31,7 @@ interface JobRow {
   again: boolean;
   good: string;
   spoiled: string;
+  printed: boolean;
   pressed: string;
   packed: string;
   at_press: boolean;
@@ -63,6 +64,7 @@ const jobOf = (row: JobRow): OrderJob => ({
   again: row.again,
   good: Number(row.good),
   spoiled: Number(row.spoiled),
+  printed: row.printed,
   pressed: Number(row.pressed),
   packed: Number(row.packed),
   atPress: row.at_press,
@@ -91,7 +93,8 @@ export class OrderRepository {
       `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached, design,
          coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled,
          (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) AS pressed,
-         (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press
+         (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press,
+         EXISTS (SELECT FROM print_job JOIN print_event USING (print_id) WHERE print_job.job_id = job.id AND kind = 'printed') AS printed
        FROM job
        LEFT JOIN (SELECT job_id, sum(good) AS good, sum(spoiled) AS spoiled FROM run_result GROUP BY job_id) result ON result.job_id = job.id
        LEFT JOIN run_plan ON run_plan.job_id = job.id

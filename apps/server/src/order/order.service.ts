@@ -2,7 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
 import { changeOf, fingerprintOf, PIECES_LIMITS, repeatOf, type Job, type JobChange } from '@kanga/core/job';
-import { designOn, ORDER_LIMITS, piecesEach, type Order, type OrderChange, type OrderFile } from '@kanga/core/order';
+import {
+  designOn,
+  differsFromQuote,
+  ORDER_LIMITS,
+  piecesEach,
+  type Order,
+  type OrderChange,
+  type OrderFile,
+} from '@kanga/core/order';
 import { artIdsOf } from '@kanga/core/art';
 import type { LineChange, NewOrder, NewQuote } from '@kanga/contract/order';
 import type { Knex } from 'knex';
@@ -178,8 +186,22 @@ export class OrderService {
           : known
             ? order.lines.map((one) => (one.id === line ? written : one))
             : [...order.lines, written];
-      return { ...order, lines };
+      // What the customer took was something else.
+      const isAnother =
+        sizes.length !== jobs.length ||
+        (await this.countsOf(jobs, trx)).some(
+          ({ blankId, count }) => sizes.find((size) => size.blankId === blankId)?.count !== count,
+        );
+      return { ...order, lines, accepted: isAnother ? null : order.accepted };
     });
+  }
+
+  /** How many of each size jobs make, in pieces or pairs. */
+  private async countsOf(jobs: readonly Job[], trx: Knex.Transaction): Promise<{ blankId: string; count: number }[]> {
+    const counts: { blankId: string; count: number }[] = [];
+    for (const { blankId, pieces } of jobs)
+      if (blankId !== null) counts.push({ blankId, count: pieces / piecesEach(await this.goods(blankId, trx)) });
+    return counts;
   }
 
   /** Opens an order that does one again: its lines, sizes, art and names; no day, no quote, and nothing of where it stood. */
@@ -267,7 +289,9 @@ export class OrderService {
 
   /** The customer’s word on the whole order: on its prices, and on the art of every size as the quote showed it. */
   async accept(id: string, by: string): Promise<OrderFile> {
-    const taken = await this.changed(id, null, ({ order }) => {
+    const blanks = await this.blanks.all();
+    const taken = await this.changed(id, null, (file) => {
+      const { order } = file;
       this.isOpen(order);
       if (!order.quote)
         throw refuse(
@@ -275,6 +299,13 @@ export class OrderService {
           'quote.none',
           `Order ${order.number} was not quoted yet`,
           'Make a quote first: its prices are what is accepted.',
+        );
+      if (differsFromQuote(file, blanks))
+        throw refuse(
+          409,
+          'quote.differs',
+          `Order ${order.number} was changed since it was quoted`,
+          'Quote it again: what the customer takes is what they were told.',
         );
       return { ...order, accepted: { by, at: new Date().toISOString() } };
     });

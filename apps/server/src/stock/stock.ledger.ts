@@ -9,6 +9,7 @@ import {
   type SupplyWords,
   USUAL_BUYING,
 } from '@kanga/core/stock';
+import type { StockFile } from '@kanga/contract/stock';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 
@@ -183,9 +184,32 @@ export class StockLedger {
     return byItem;
   }
 
-  /** Every entry, oldest first. */
-  async every(): Promise<StockEvent[]> {
-    return (await this.db('stock_event').orderBy('seq').select<EventRow[]>(COLUMNS)).map(eventOf);
+  /** The whole book, oldest entry first, and how each thing is bought. */
+  async carry(): Promise<StockFile> {
+    const events = (await this.db('stock_event').orderBy('seq').select<EventRow[]>(COLUMNS)).map(eventOf);
+    return { items: [...(await this.bodies())].map(([id, body]) => ({ id, ...body })), events };
+  }
+
+  /** Takes a book in: things that have a book here keep their own. */
+  async takeIn({ items, events }: StockFile): Promise<void> {
+    await this.db.transaction(async (trx) => {
+      // The shelf of the folder was taken in just before, with what it had: that one count is no book of its own.
+      const own = await trx('stock_event')
+        .groupBy('item')
+        .havingRaw(`count(*) > 1 OR bool_or(kind <> 'count')`)
+        .select<{ item: string }[]>('item');
+      const taken = new Set(own.map(({ item }) => item));
+      const fresh = events.filter(({ item }) => !taken.has(item));
+      for (const { id, ...body } of items) if (!taken.has(id)) await this.describe(id, body, trx);
+      const here = await this.levels(trx);
+      await this.ensure(fresh, trx);
+      const after = await this.levels(trx);
+      // What the shelf said and what the book says is the same thing told twice: the book holds.
+      for (const item of new Set(fresh.map((event) => event.item))) {
+        const [before, now] = [here.get(item)?.level ?? 0, after.get(item)?.level ?? 0];
+        if (before !== 0) await this.restate(item, now - before, 'as it stood where it was carried out', trx);
+      }
+    });
   }
 
   /** Puts entries in as they were, those that are not there yet. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { RunRow } from '@kanga/core/art';
 import { bySize, rangeOf, type Blank } from '@kanga/core/blank';
-import { ORDER_LIMITS, piecesEach, type OrderJob } from '@kanga/core/order';
+import { ORDER_LIMITS, piecesEach, type OrderJob, type WantedSize } from '@kanga/core/order';
 import { formatCount } from '@kanga/core/units';
 import type { Problem } from '@kanga/contract/finding';
 import type { LineChange } from '@kanga/contract/order';
@@ -28,6 +28,7 @@ export function LineForm({
   sets,
   jobs,
   blanks,
+  says,
   busy,
   problem,
   onDone,
@@ -41,6 +42,8 @@ export function LineForm({
   /** The sizes that it has. */
   jobs: readonly OrderJob[];
   blanks: readonly Blank[];
+  /** What it costs to change it so, a sentence each. */
+  says: (sizes: readonly WantedSize[]) => string[];
   busy: boolean;
   problem: Problem | null;
   onDone: (line: Omit<LineChange, 'version'>) => void;
@@ -78,6 +81,7 @@ export function LineForm({
     return !Number.isInteger(count) || count < 0 || count > ORDER_LIMITS.pieces;
   });
   const sum = sizes.reduce((all, blank) => all + (wrong.includes(blank) ? 0 : countOf(blank)), 0);
+  const costs = wrong.length > 0 ? [] : says(sizes.map((blank) => ({ blankId: blank.id, count: countOf(blank) })));
   const unit = piecesEach(chosen) === 2 ? 'pair' : 'piece';
   const take = (text: string) => {
     setPasted(text);
@@ -154,6 +158,13 @@ export function LineForm({
             {wrong.map((blank) => `${blank.size ?? blank.name}: “${counts[blank.id] ?? ''}”`).join(', ')}: write a whole
             number up to {ORDER_LIMITS.pieces}, or nothing.
           </p>
+        )}
+        {costs.length > 0 && (
+          <ul role="status" className="mt-1 border-l-4 border-yellow bg-wash px-3 py-1.5 font-semibold">
+            {costs.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </ul>
         )}
         {uneven.length > 0 && (
           <p role="alert" className="mt-1 font-semibold text-magenta">

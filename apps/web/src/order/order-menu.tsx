@@ -6,11 +6,15 @@ export function OrderMenu({
   file: { order, jobs },
   onPdf,
   onRepeat,
+  onSplit,
+  onMerge,
   onState,
 }: {
   file: OrderFile;
   onPdf: (what: 'quote' | 'quoteTable' | 'slip') => void;
   onRepeat: () => void;
+  onSplit: () => void;
+  onMerge: () => void;
   onState: (status: Order['status']) => void;
 }) {
   const pdf = (label: string, what: 'quote' | 'quoteTable' | 'slip', there: boolean) =>
@@ -32,6 +36,8 @@ export function OrderMenu({
         ...pdf('Quote as CSV', 'quoteTable', order.quote !== null),
         ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),
         { label: 'Order it again…', act: onRepeat },
+        ...(order.status === 'open' && order.lines.length > 1 ? [{ label: 'Split it…', act: onSplit }] : []),
+        ...(order.status === 'open' ? [{ label: 'Put another into it…', act: onMerge }] : []),
         order.status === 'open'
           ? {
               label: 'Cancel the order',

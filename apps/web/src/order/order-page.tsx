@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { NextAction } from '@kanga/core/job';
-import { holdOf, piecesEach, progressOf, sizesOf, sumsOf, type Hold, type OrderFile } from '@kanga/core/order';
+import { changeSays, holdOf, piecesEach, progressOf, sizesOf, sumsOf } from '@kanga/core/order';
 import { dueText, formatCount, formatMoney } from '@kanga/core/units';
 import {
   call,
@@ -17,58 +17,17 @@ import {
 } from '../data/index.js';
 import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
 import { Button, OpenDialog } from '../ui/index.js';
-import { HOLD_WORDS, standingOf } from './hold-words.js';
+import { standingOf } from './hold-words.js';
 import { LineForm } from './line-form.js';
+import { actionOf } from './order-action.js';
 import { OrderForm } from './order-form.js';
 import { OrderMenu } from './order-menu.js';
 import { RepeatOrder } from './repeat-order.js';
+import { MergeOrder, SplitOrder } from './split-order.js';
 import { SizesPicture } from './sizes-picture.js';
-import { useOrder, useOrderViews } from './use-order.js';
+import { useCosts, useOrder, useOrderViews } from './use-order.js';
 
-type Open = { kind: 'details' } | { kind: 'repeat' } | { kind: 'line'; id: string } | null;
-
-/** What moves an order on, in one sentence. */
-function actionOf(
-  { order, jobs }: OrderFile,
-  hold: Hold | null,
-): Omit<NextAction, 'stage' | 'command'> & { go: string | null } {
-  const artless = jobs.find(({ artId, status }) => artId === null && status === 'open');
-  const next = jobs.find(({ status }) => status === 'open');
-  switch (hold) {
-    case 'goods':
-      return { sentence: 'Say what is ordered: goods, sizes, and how many of each.', label: 'Add a line', go: null };
-    case 'art':
-      return {
-        sentence: `Put the art on ${order.lines.find(({ id }) => id === artless?.line)?.what ?? 'the goods'}; the other sizes follow.`,
-        label: 'Choose the art',
-        go: artless ? `/jobs/${artless.id}/art` : null,
-      };
-    case 'quote':
-      return {
-        sentence: 'Look at what it costs, and make the quote.',
-        label: 'Price it',
-        go: `/orders/${order.id}/price`,
-      };
-    case 'approval':
-      return {
-        sentence: `Does ${order.customer.name || 'the customer'} take the quote?`,
-        label: 'They take it',
-        go: null,
-      };
-    case 'closing':
-      return { sentence: 'All of it is made and packed.', label: 'Close the order', go: null };
-    case 'pack':
-      return { sentence: 'All of it is made. Pack it, bag by bag.', label: 'Pack it', go: `/orders/${order.id}/pack` };
-    case null:
-      return { sentence: `This order is ${order.status}.`, label: 'Open it again', go: null };
-    default:
-      return {
-        sentence: `${HOLD_WORDS[hold]}: go on with job ${next?.number ?? ''}.`,
-        label: 'Open the job',
-        go: next ? `/jobs/${next.id}/${next.reached}` : null,
-      };
-  }
-}
+type Open = { kind: 'details' | 'repeat' | 'split' | 'merge' } | { kind: 'line'; id: string } | null;
 
 /** An order’s one question: what is wanted in which sizes, and what holds it up? */
 export function OrderPage() {
@@ -125,6 +84,18 @@ function OpenOrder({ id }: { id: string }) {
     ...(session.problem ? [findingOf(session.problem, 'blank')] : []),
     ...(fetched.isError ? [findingOf(problemFrom(fetched.error), 'blank')] : []),
   ];
+  const each = (blankId: string) => {
+    const blank = blanks.find((one) => one.id === blankId);
+    return blank ? piecesEach(blank) : 1;
+  };
+  /** What a transfer that was printed for nothing cost. */
+  const printed = (useCosts(session, views) ?? []).map(({ job, cost }) => ({
+    jobId: job.id,
+    each:
+      cost.parts
+        .filter(({ part }) => part === 'paper' || part === 'ink')
+        .reduce((sum, { amount }) => sum + amount.value, 0) / job.pieces,
+  }));
   /** The jobs that can go on sheets together: what is at the press is printed already. */
   const printable = jobs
     .filter((job) => job.artId !== null && job.status === 'open' && !job.atPress)
@@ -199,6 +170,12 @@ function OpenOrder({ id }: { id: string }) {
               onPdf={fetched.mutate}
               onRepeat={() => {
                 setOpen({ kind: 'repeat' });
+              }}
+              onSplit={() => {
+                setOpen({ kind: 'split' });
+              }}
+              onMerge={() => {
+                setOpen({ kind: 'merge' });
               }}
               onState={(status) => {
                 void setState(status);
@@ -296,6 +273,8 @@ function OpenOrder({ id }: { id: string }) {
           />
         </OpenDialog>
       )}
+      {open?.kind === 'split' && <SplitOrder file={file} onClose={close} />}
+      {open?.kind === 'merge' && <MergeOrder file={file} onClose={close} />}
       {open?.kind === 'repeat' && <RepeatOrder session={session} views={views} onClose={close} />}
       {open?.kind === 'line' && (
         <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
@@ -305,6 +284,7 @@ function OpenOrder({ id }: { id: string }) {
             sets={[...new Set(order.lines.flatMap((one) => one.set ?? []))]}
             jobs={line ? sizesOf(jobs).filter((job) => job.line === line.id) : []}
             blanks={blanks}
+            says={(sizes) => (line ? changeSays(file, line.id, sizes, each, printed) : [])}
             busy={session.busy}
             problem={session.problem}
             onDone={(body) => {

@@ -3,12 +3,14 @@ import {
   followSchema,
   lineChangeSchema,
   madeSchema,
+  mergeOrderSchema,
   newOrderSchema,
   newQuoteSchema,
   orderChangeSchema,
   orderFileSchema,
   orderStateSchema,
   repeatOrderSchema,
+  splitOrderSchema,
 } from '../order/index.js';
 import { list, type Descriptions } from './endpoint.js';
 
@@ -42,6 +44,17 @@ export const ORDER_ENDPOINTS = {
   repeatOrder: {
     summary: 'Open an order that does this one again; the same id again changes nothing',
     body: repeatOrderSchema,
+    answer: orderFileSchema,
+  },
+  splitOrder: {
+    summary:
+      'Make an order of its own of some lines, at the prices that they were quoted at; the same id again changes nothing',
+    body: splitOrderSchema,
+    answer: orderFileSchema,
+  },
+  mergeOrder: {
+    summary: 'Take the lines of another open order into this one; the other is cancelled',
+    body: mergeOrderSchema,
     answer: orderFileSchema,
   },
   quoteOrder: { summary: 'Keep a quote: its prices are frozen', body: newQuoteSchema, answer: orderFileSchema },

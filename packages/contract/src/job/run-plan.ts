@@ -149,5 +149,12 @@ export const runPlanSchema = Joi.object<RunPlan, true>({
   dial: Joi.number().min(0).max(400),
   heatAsked: Joi.boolean(),
   process: Joi.string().valid(...PROCESSES),
+  batches: Joi.array().items(
+    Joi.object({
+      thing: Joi.string().valid('blank', 'paper', 'ink').required(),
+      batch: Joi.string().max(80).required(),
+      fresh: Joi.boolean().required(),
+    }),
+  ),
   steps: Joi.array().items(step).min(1).required(),
 });

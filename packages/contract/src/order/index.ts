@@ -5,6 +5,7 @@ export {
   lineChangeSchema,
   madeSchema,
   type NewOrder,
+  mergeOrderSchema,
   newOrderSchema,
   type NewQuote,
   newQuoteSchema,
@@ -13,4 +14,6 @@ export {
   orderSchema,
   orderStateSchema,
   repeatOrderSchema,
+  type SplitOrder,
+  splitOrderSchema,
 } from './order.js';

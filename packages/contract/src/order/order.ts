@@ -108,6 +108,17 @@ export const newQuoteSchema = Joi.object<NewQuote, true>(offer);
 export const acceptSchema = Joi.object<{ by: string }, true>({ by: personSchema.required() });
 /** The id of the order that does one again. */
 export const repeatOrderSchema = Joi.object<{ id: string }, true>({ id: idSchema.required() });
+/** Lines that become an order of their own, and its id. */
+export interface SplitOrder {
+  id: string;
+  lines: string[];
+}
+export const splitOrderSchema = Joi.object<SplitOrder, true>({
+  id: idSchema.required(),
+  lines: Joi.array().items(idSchema).unique().min(1).max(ORDER_LIMITS.lines).required(),
+});
+/** The order whose lines come into this one. */
+export const mergeOrderSchema = Joi.object<{ from: string }, true>({ from: idSchema.required() });
 /** What becomes of the whole order. */
 export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
   status: Joi.string()
@@ -150,6 +161,7 @@ const orderJobSchema = Joi.object<OrderJob, true>({
   again: Joi.boolean().required(),
   good: whole,
   spoiled: whole,
+  printed: Joi.boolean().required(),
   pressed: whole,
   packed: whole,
   atPress: Joi.boolean().required(),

@@ -72,6 +72,8 @@ export const ROUTES = {
   setLine: put('/api/orders/{id}/lines/{line}'),
   followLine: act('/api/orders/{id}/jobs/{job}/follow'),
   repeatOrder: make('/api/orders/{id}/repeat'),
+  splitOrder: make('/api/orders/{id}/split'),
+  mergeOrder: act('/api/orders/{id}/merge'),
   quoteOrder: act('/api/orders/{id}/quote'),
   quote: get('/api/orders/{id}/quote'),
   slip: get('/api/orders/{id}/slip'),

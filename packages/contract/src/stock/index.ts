@@ -3,6 +3,8 @@ export {
   buyingSchema,
   type NewStockReport,
   stockEventSchema,
+  type StockFile,
+  stockFileSchema,
   stockIdSchema,
   stockItemSchema,
   stockReportSchema,

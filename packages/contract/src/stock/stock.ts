@@ -122,3 +122,15 @@ export const stockItemSchema = Joi.object<StockItem, true>({
   measured,
   supply: supplySchema.allow(null).required(),
 });
+
+/** The book of a shop as it is carried from one to another. */
+export interface StockFile {
+  items: ({ id: string; supply: SupplyWords | null } & Buying)[];
+  events: StockEvent[];
+}
+export const stockFileSchema = Joi.object<StockFile, true>({
+  items: Joi.array()
+    .items(Joi.object({ ...buying, id: stockIdSchema.required(), supply: supplySchema.allow(null).required() }))
+    .required(),
+  events: Joi.array().items(stockEventSchema).required(),
+});

@@ -20,4 +20,4 @@ export type { PieceSpot } from './spot.js';
 export { wilsonInterval } from './tally.js';
 export { type Cause, CAUSE_RULES, whyOf } from './why.js';
 export type { CauseRule, Change } from './cause-rule.js';
-export type { Evidence, Pressed } from './pressed.js';
+export type { Batch, Evidence, Pressed } from './pressed.js';

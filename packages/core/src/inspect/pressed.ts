@@ -7,6 +7,13 @@ import type { Departure } from './departure.js';
 import type { FaultCode } from './faults.js';
 import { plateSidesAt, spotOnPlate, type Laid } from './spot.js';
 
+/** A batch that something of a piece came from; `fresh`: nothing was pressed of it before this run. */
+export interface Batch {
+  thing: 'blank' | 'paper' | 'ink';
+  batch: string;
+  fresh: boolean;
+}
+
 /** A piece as it was pressed: its plan, and what happened to it. */
 export interface Pressed extends Laid {
   blank: Blank;
@@ -24,6 +31,8 @@ export interface Pressed extends Laid {
   dial: number | null;
   /** Kinds of steps of this piece that were passed over. */
   skipped: readonly Step['kind'][];
+  /** The batches that it is made of; left out: nobody wrote them down. */
+  batches?: readonly Batch[];
   /** What was found on the other pieces of the run: null for a good one. */
   others: readonly (FaultCode | null)[];
 }

@@ -5,7 +5,7 @@ import { degreesText } from '../units/index.js';
 import type { Overrides } from '../stack/index.js';
 import { CAUSE_RULES, FAULT_CODES, whyOf, type FaultCode, type Pressed } from './index.js';
 
-interface Told extends Partial<Pick<Pressed, 'skipped' | 'others' | 'plate' | 'dial' | 'spot'>> {
+interface Told extends Partial<Pick<Pressed, 'skipped' | 'others' | 'plate' | 'dial' | 'spot' | 'batches'>> {
   overrides?: Overrides;
   house?: Partial<HouseRules>;
   press?: Press;
@@ -291,5 +291,22 @@ describe('a piece that was not pressed as planned', () => {
   it('says nothing of a heat that nobody knows', () => {
     const piece: Pressed = { ...pressed(tee), departures: [{ kind: 'heat not known', step: 3 }] };
     expect(whyOf('pale', piece)[0]?.cause).not.toBe('It was not pressed as planned');
+  });
+});
+
+describe('a batch', () => {
+  const fresh = [{ thing: 'blank' as const, batch: 'AM-7', fresh: true }];
+  const named = (piece: Pressed) => whyOf('pale', piece).find(({ cause }) => cause.startsWith('Batch AM-7'));
+  it('is a cause of its own when nothing was pressed of it before, the more so when others came out alike', () => {
+    const alone = named(pressed(tee, { batches: fresh }));
+    const many = named(pressed(tee, { batches: fresh, others: ['pale', 'pale', 'pale'] }));
+    expect(alone?.evidence[0]?.text).toContain('first run of batch AM-7');
+    expect(many?.share).toBeGreaterThan(alone?.share ?? 1);
+    expect(many?.change.say).toContain('batch before');
+  });
+  it('is none when it was pressed before, and all causes still come to 1', () => {
+    expect(named(pressed(tee, { batches: [{ thing: 'blank', batch: 'AM-7', fresh: false }] }))).toBeUndefined();
+    const all = whyOf('pale', pressed(tee, { batches: fresh }));
+    expect(all.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
   });
 });

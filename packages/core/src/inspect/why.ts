@@ -1,6 +1,6 @@
 import type { FaultCode } from './faults.js';
 import type { CauseRule, Change } from './cause-rule.js';
-import { notAsPlanned, type Evidence, type Pressed } from './pressed.js';
+import { alike, notAsPlanned, SOME, type Batch, type Evidence, type Pressed } from './pressed.js';
 import { GOODS_RULES } from './rules-goods.js';
 import { IMAGE_RULES } from './rules-image.js';
 
@@ -24,6 +24,27 @@ const AS_IT_WAS_PRESSED = 0.7;
 const LIKELY = 0.55;
 const UNLIKELY = 0.12;
 
+/** How usual it is that a new batch is what changed, before anything is known. Ours, from memory. */
+const NEW_BATCH = 0.1;
+const OF: Record<Batch['thing'], string> = { blank: 'blanks', paper: 'paper', ink: 'ink' };
+
+/** A batch of which nothing was pressed before is a cause of its own: the settings are those that were right for the one before. */
+const ofBatches = (fault: FaultCode, piece: Pressed) =>
+  (piece.batches ?? [])
+    .filter(({ fresh }) => fresh)
+    .map(({ thing, batch }) => {
+      const evidence = [
+        { text: `This is the first run of batch ${batch} of the ${thing}.`, weight: SOME },
+        ...alike(piece, fault).all,
+      ];
+      return {
+        cause: `Batch ${batch} of the ${OF[thing]} is another than the one before`,
+        evidence,
+        odds: NEW_BATCH * Math.exp(evidence.reduce((sum, one) => sum + one.weight, 0)),
+        change: { say: `Press one of the batch before, all else as it is. If it comes out good, dial the new one in.` },
+      };
+    });
+
 /**
  * Why a piece came out with a fault: its causes, the likeliest first. How usual each cause is, times the odds of what is known of the piece, made to
  * come to 1 (naive Bayes: pieces of evidence are taken to be independent, which they are not quite). A piece that was not pressed as planned says so first: it tells nothing of the
@@ -35,6 +56,7 @@ export function whyOf(fault: FaultCode, piece: Pressed): Cause[] {
     const odds = rule.usual * Math.exp(evidence.reduce((sum, one) => sum + one.weight, 0));
     return { cause: rule.cause, evidence, odds, change: rule.change(piece) };
   });
+  weighed.push(...ofBatches(fault, piece));
   const all = weighed.reduce((sum, one) => sum + one.odds, 0);
   const missed = notAsPlanned(piece);
   const left = missed.length > 0 ? 1 - AS_IT_WAS_PRESSED : 1;

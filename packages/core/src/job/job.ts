@@ -1,3 +1,4 @@
+import type { Batch } from '../inspect/index.js';
 import type { Art, RunRow, SideDesign } from '../art/index.js';
 import type { BenchEvent } from '../bench/index.js';
 import type { Blank, Process } from '../blank/index.js';
@@ -76,6 +77,8 @@ export interface RunPlan {
   heatAsked?: boolean;
   /** By what it was decorated; left out: by dye. */
   process?: Process;
+  /** The batches that it is made of, as far as anybody wrote them down; plans of before did not say. */
+  batches?: Batch[];
 }
 
 /** A job with everything it refers to. */

@@ -36,6 +36,7 @@ export function pressedOf(
     skipped: plan.steps
       .filter((_, step) => own.some((one) => one.step === step && one.outcome === 'skipped'))
       .map(({ kind }) => kind),
+    ...(plan.batches ? { batches: plan.batches } : {}),
     others: verdicts.flatMap((verdict, at) =>
       verdict === null || at === piece ? [] : [verdict.verdict === 'spoiled' ? verdict.fault : null],
     ),

@@ -1,4 +1,4 @@
-import type { BenchPlan, StepRecord } from '../bench/index.js';
+import type { BenchPlan, BenchState } from '../bench/index.js';
 import type { Step } from '../stack/index.js';
 import { USUAL_RATES } from '../shop/index.js';
 import { comparedOf, correctionsOf, handsOf, reckonedOf, type Made } from './index.js';
@@ -23,6 +23,7 @@ const plan: BenchPlan = {
   press: { id: 'p', name: 'Press' },
 };
 const second = (n: number) => new Date(Date.UTC(2026, 0, 1) + n * 1000).toISOString();
+type StepRecord = BenchState['records'][number];
 const record = (
   bed: number,
   at: number,

@@ -59,6 +59,17 @@ const noSpare = (name: string, { wanted, have, safe }: Short): Finding =>
     `With ${safe} it would be enough with a surety of 95 %, spoiled ones counted.`,
   );
 
+/** Whether what is ordered is not what was quoted. O(sizes²). */
+export function differsFromQuote({ order, jobs }: OrderFile, blanks: readonly Pick<Blank, 'id' | 'family'>[]): boolean {
+  const said = (line: string, blankId: string | null, count: number) => `${line} ${blankId ?? ''} ${count}`;
+  const quoted = (order.quote?.sizes ?? []).map((size) => said(size.line, size.blankId, size.count));
+  const wanted = sizesOf(jobs).map(({ line, blankId, pieces }) => {
+    const blank = blanks.find((one) => one.id === blankId);
+    return said(line, blankId, pieces / (blank ? piecesEach(blank) : 1));
+  });
+  return quoted.length !== wanted.length || wanted.some((one) => !quoted.includes(one));
+}
+
 /** The sets of an order by name, with how many there are of each of their lines. */
 export function setsOf(
   { order, jobs }: OrderFile,
@@ -115,6 +126,16 @@ export function checkOrder({ order, jobs }: OrderFile, { blanks, short, today }:
         `${formatCount(pieces - good, 'piece')} missing`,
         `${pieces} were ordered, and ${good} came out good.`,
         'Make the spoiled ones again from the job that they are of, or tell the customer.',
+      ),
+    );
+  if (order.quote && differsFromQuote({ order, jobs }, blanks))
+    findings.push(
+      finding(
+        'quoted-otherwise',
+        'fix',
+        'It was changed since it was quoted',
+        'Sizes or counts are not those of the quote.',
+        'Quote it again: the customer knows other figures.',
       ),
     );
   for (const [set, counts] of setsOf({ order, jobs }, blanks))

@@ -23,6 +23,7 @@ const costed = (blank: Blank, pieces: number, cost: Partial<JobCost>, personalis
     artId: 'a',
     good: 0,
     spoiled: 0,
+    printed: false,
     pressed: 0,
     packed: 0,
     atPress: false,

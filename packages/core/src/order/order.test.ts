@@ -50,6 +50,7 @@ const job = (change: Partial<OrderJob> = {}): OrderJob => ({
   artId: 'a',
   good: 0,
   spoiled: 0,
+  printed: false,
   pressed: 0,
   packed: 0,
   atPress: false,

@@ -101,6 +101,8 @@ export interface OrderJob {
   /** Judged good, and spoiled. */
   good: number;
   spoiled: number;
+  /** Whether its transfers were printed here. */
+  printed: boolean;
   /** Pieces that were under a plate, and that lie in a bag. */
   pressed: number;
   packed: number;

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
+import readQr from 'jsqr';
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { sizeOf } from '../geometry/index.js';
+import { codeOf, pieceAddress } from '../sheet/index.js';
 import {
   bagKeysOf,
   bagsOf,
@@ -45,6 +47,24 @@ describe('a label', () => {
     '%p is none',
     (text) => expect(readPieceCode(text)).toBeNull(),
   );
+  it('is read off the square code that is printed on it, as a camera sees it', () => {
+    const code = codeOf(pieceAddress(ORIGIN, 21, 3));
+    // Four pixels a module and the quiet zone that ISO/IEC 18004 wants, read by another library.
+    const [unit, quiet] = [4, 16];
+    const side = code.length * unit + 2 * quiet;
+    const pixels = new Uint8ClampedArray(side * side * 4).fill(255);
+    code.forEach((row, y) =>
+      row.forEach((dark, x) => {
+        if (!dark) return;
+        for (let i = 0; i < unit * unit; i++) {
+          const at = ((quiet + y * unit + Math.floor(i / unit)) * side + quiet + x * unit + (i % unit)) * 4;
+          pixels.set([20, 20, 20], at);
+        }
+      }),
+    );
+    const seen = readQr(pixels, side, side)?.data ?? '';
+    expect(readPieceCode(seen)).toEqual({ job: 21, piece: 2, origin: ORIGIN });
+  });
   it('is never read as another piece', () =>
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 999_999 }), fc.integer({ min: 1, max: 9999 }), (job, at) => {
