@@ -101,9 +101,9 @@ test('what is done otherwise in a repeat holds for that repeat, and the house go
 test('the log says how much is spoiled, by what, and how many blanks to order', async ({ page }) => {
   await page.goto('/log');
   const fallout = page.getByRole('region', { name: 'Fallout' });
-  await expect(fallout.getByText('1 of 16', { exact: true })).toBeVisible();
+  await expect(fallout.getByText('2 of 36', { exact: true })).toBeVisible();
   await expect(fallout.getByText(/Too few pieces to say whether the target of 2 % is met/)).toBeVisible();
-  await expect(fallout.getByRole('img', { name: /Fallout by day, on average 6(\.\d)? %/ })).toBeVisible();
+  await expect(fallout.getByRole('img', { name: /Fallout by day, on average 5(\.\d)? %/ })).toBeVisible();
   await expect(fallout.getByText('Double or blurred image')).toBeVisible();
   const order = async () => Number(/Order (\d+) blanks/.exec((await fallout.textContent()) ?? '')?.[1]);
   const few = await order();

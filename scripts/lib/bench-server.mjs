@@ -60,6 +60,57 @@ export async function logOfMany(databaseUrl, url) {
   return { p95: times[Math.floor(times.length * 0.95)], slowest: times.at(-1), asked: times.length };
 }
 
+/** How long lists of orders take with 2,000 orders of 60,000 pieces: the list, a search, what is in stock with what they want, and one order. */
+export async function ordersOfMany(databaseUrl, url) {
+  say('orders');
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  let one;
+  try {
+    // 2,000 orders, three sizes of ten pieces each, half of them still open and taken.
+    await client.query(`
+      CREATE TEMP TABLE ordered AS SELECT n, gen_random_uuid() AS id, gen_random_uuid() AS line FROM generate_series(1, 2000) n;
+      INSERT INTO shop_order (id, due, status, body)
+        SELECT id, CURRENT_DATE + n % 60, CASE WHEN n % 2 = 0 THEN 'open' ELSE 'closed' END, jsonb_build_object(
+          'name', (ARRAY['Comet','Orbit','Harvest','Eclipse','Nebula'])[1 + n % 5] || ' order ' || n, 'note', '', 'quote', NULL,
+          'customer', jsonb_build_object('name', 'Customer ' || n % 90, 'reach', '', 'notes', ''),
+          'lines', jsonb_build_array(jsonb_build_object('id', line, 'what', 'Shirts')),
+          'accepted', jsonb_build_object('at', now(), 'by', 'Wren')) FROM ordered;
+      CREATE TEMP TABLE sized AS SELECT ordered.*, size, gen_random_uuid() AS job FROM ordered, generate_series(0, 2) size;
+      INSERT INTO job (id, name, customer, pieces, status, closed_at, order_id, line_id, blank_id, reached)
+        SELECT job, 'Shirts ' || n || ' ' || size, '', 10, CASE WHEN n % 2 = 0 THEN 'open' ELSE 'closed' END,
+          CASE WHEN n % 2 = 1 THEN now() END, sized.id, line, blank.id, 'sheet'
+        FROM sized JOIN (SELECT id, row_number() OVER (ORDER BY position) - 1 AS i, count(*) OVER () AS of FROM blank) blank ON blank.i = (n + size) % blank.of;
+      INSERT INTO run_plan (job_id, frozen_at, body) SELECT job, '2026-01-01', '{}' FROM sized WHERE n % 2 = 1;
+      INSERT INTO pressing (job_id, job_number, job_name, blank_name, piece, side, press_name, who, temperature, planned, actual, at, verdict, note)
+        SELECT sized.job, job.number, job.name, 'Shirt', piece, 'front', 'Press', 'Wren', 196, 50, 50, now() - n * interval '1 hour', 'good', ''
+        FROM sized JOIN job ON job.id = sized.job, generate_series(0, 9) piece WHERE n % 2 = 1;
+      ANALYZE;`);
+    one = (await client.query(`SELECT id FROM ordered WHERE n = 1000`)).rows[0].id;
+  } finally {
+    await client.end();
+  }
+  const told = {};
+  for (const [name, path] of [
+    ['list', 'orders'],
+    ['found', 'orders?find=eclipse%2044'],
+    ['stock', 'stock'],
+    ['one', `orders/${one}`],
+  ]) {
+    const times = [];
+    for (let i = 0; i < 100; i++) {
+      const began = performance.now();
+      const answer = await fetch(`${url}api/${path}`);
+      if (!answer.ok) throw new Error(`${path} answered ${answer.status}`);
+      await answer.arrayBuffer();
+      times.push(performance.now() - began);
+    }
+    told[name] = times.sort((a, b) => a - b)[94];
+  }
+  return told;
+}
+
 /** Seconds of processor time that a process has used. */
 function cpuOf(pid) {
   const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');

@@ -1,6 +1,5 @@
-import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, QUIET, ROOT, say } from './machine.mjs';
 import { asProgram, openServer } from './ground/server.mjs';
@@ -27,7 +26,7 @@ function asking(url, data) {
 const SETTLES = 900;
 
 /** Every main view, in the order in which a newcomer meets them: its file, its place, what is done there first, and what afterwards. */
-const views = ({ job, order, study }) => [
+const views = ({ job, order, packed, study }) => [
   ['0-today', '/'],
   ['1-blank', `/jobs/${job('Orbit bottle sleeves')}/blank`],
   ['2-art', `/jobs/${job('Orbit bottle sleeves')}/art`],
@@ -36,16 +35,7 @@ const views = ({ job, order, study }) => [
   ['15-order', `/orders/${order}`],
   ['6-inspect', `/jobs/${job('Moon-phase masks')}/inspect`],
   ['7-log', '/log'],
-  [
-    '8-template',
-    '/shelf/new',
-    async (page) => {
-      await page.getByText('Scan', { exact: true }).click();
-      await page.getByText('From the scanner on the bench').click();
-      await page.locator('details[open] li').getByRole('button').first().click();
-      await page.getByRole('button', { name: 'Use this outline' }).waitFor();
-    },
-  ],
+  ['8-pack', `/orders/${packed}/pack`],
   ['9-shelf', '/shelf'],
   [
     '10-shared-sheets',
@@ -60,6 +50,7 @@ const views = ({ job, order, study }) => [
   ['12-dial-in', `/studies/${study}`, (page) => page.getByText('Robust', { exact: true }).waitFor()],
   ['13-shop', '/shop'],
   ['14-press-check', '/shop', (page) => page.getByRole('button', { name: 'Check it: Back press' }).click()],
+  ['16-stock', '/stock'],
   ['18-recipes', '/recipes'],
 ];
 
@@ -119,8 +110,9 @@ export async function pictures(words) {
         return same[0].id;
       };
       const study = (await ask('studies')).find(({ result }) => result !== null)?.id;
-      const order = (await ask('orders')).find(({ order: one }) => one.name === 'Open night crew')?.order.id;
-      const there = { job: named(jobs), press: named(presses), order, study };
+      const orders = (await ask('orders')).map(({ order }) => order);
+      const [order, packed] = [named(orders)('Open night crew'), named(orders)('Notebooks for the readings')];
+      const there = { job: named(jobs), press: named(presses), order, packed, study };
       const context = await browser.newContext({ viewport: SIZE, serviceWorkers: 'block' });
       // As whoever works here sees them, not as a newcomer does.
       await context.addInitScript(`localStorage.setItem('kanga.met', 'all')`);
@@ -139,12 +131,6 @@ export async function pictures(words) {
         await page.waitForTimeout(SETTLES);
       };
       for (const view of views(there)) if (wanted(view)) await take(view);
-      const card = ['16-press-card'];
-      if (wanted(card)) {
-        const pdf = join(folder, 'card.pdf');
-        writeFileSync(pdf, await ask(`jobs/${there.job('Star-chart cushions')}/press-card`));
-        execFileSync('pdftoppm', ['-png', '-r', '110', '-singlefile', pdf, join(FOLDER, '16-press-card')]);
-      }
       await toPresses(ask, there);
       for (const view of [
         ['5-press', `/jobs/${there.job('Volunteer tees')}/press`],

@@ -1,4 +1,4 @@
-import { Body, Controller, Param, Res } from '@nestjs/common';
+import { Body, Controller, Param, Query, Res } from '@nestjs/common';
 import type { Made, Order, OrderChange, OrderFile } from '@kanga/core/order';
 import { idSchema } from '@kanga/contract/finding';
 import {
@@ -9,6 +9,7 @@ import {
   mergeOrderSchema,
   newQuoteSchema,
   orderChangeSchema,
+  ordersQuerySchema,
   orderStateSchema,
   repeatOrderSchema,
   splitOrderSchema,
@@ -38,8 +39,8 @@ export class OrderController {
   ) {}
 
   @Route('orders')
-  list(): Promise<OrderFile[]> {
-    return this.orders.list();
+  list(@Query(new Valid(ordersQuerySchema)) { find }: { find?: string }): Promise<OrderFile[]> {
+    return this.orders.list(find);
   }
 
   @Route('addOrder')

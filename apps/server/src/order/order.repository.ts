@@ -1,5 +1,4 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { artIdsOf, type SideDesign } from '@kanga/core/art';
 import type { Order, OrderFile, OrderJob } from '@kanga/core/order';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -27,7 +26,7 @@ interface JobRow {
   pieces: number;
   status: OrderJob['status'];
   reached: OrderJob['reached'];
-  design: SideDesign[];
+  art_id: string | null;
   again: boolean;
   good: string;
   spoiled: string;
@@ -60,7 +59,7 @@ const jobOf = (row: JobRow): OrderJob => ({
   pieces: row.pieces,
   status: row.status,
   reached: row.reached,
-  artId: artIdsOf(row.design)[0] ?? null,
+  artId: row.art_id,
   again: row.again,
   good: Number(row.good),
   spoiled: Number(row.spoiled),
@@ -71,7 +70,8 @@ const jobOf = (row: JobRow): OrderJob => ({
 });
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
 
-/** Orders that are not open any more are listed so far back. */
+/** So many are listed at once, open ones and others: more are found by their words. */
+const MOST_OPEN = 200;
 const MOST_PAST = 100;
 
 @Injectable()
@@ -90,7 +90,8 @@ export class OrderRepository {
   private async jobs(ids: readonly string[], db: Knex): Promise<JobRow[]> {
     if (ids.length === 0) return [];
     const { rows } = await db.raw<{ rows: JobRow[] }>(
-      `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached, design,
+      `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached,
+         jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}' AS art_id,
          coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled,
          (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) AS pressed,
          (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press,
@@ -111,12 +112,21 @@ export class OrderRepository {
     return rows.map((row) => ({ order: orderOf(row), jobs: byOrder.get(row.id) ?? [] }));
   }
 
-  /** Open ones by due day, then the newest of the others. */
-  async all(): Promise<OrderFile[]> {
-    const open = (await this.select(this.db)
+  /** Open ones by due day, then the newest of the others; `words`: those alone whose number, name or customer has all of them. */
+  async all(words: readonly string[]): Promise<OrderFile[]> {
+    const found = (query: Knex.QueryBuilder): Knex.QueryBuilder =>
+      words.reduce(
+        (all, word) =>
+          all.whereRaw(`concat_ws(' ', number, body->>'name', body#>>'{customer,name}') ILIKE ?`, [
+            `%${word.replace(/[\\%_]/g, '\\$&')}%`,
+          ]),
+        query,
+      );
+    const open = (await found(this.select(this.db))
       .where({ status: 'open' })
-      .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])) as OrderRow[];
-    const past = (await this.select(this.db)
+      .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])
+      .limit(MOST_OPEN)) as OrderRow[];
+    const past = (await found(this.select(this.db))
       .whereNot({ status: 'open' })
       .orderBy('updated_at', 'desc')
       .limit(MOST_PAST)) as OrderRow[];

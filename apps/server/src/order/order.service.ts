@@ -36,8 +36,9 @@ export class OrderService {
     private readonly art: ArtService,
   ) {}
 
-  list(): Promise<OrderFile[]> {
-    return this.orders.all();
+  /** Orders, or those that have all words of what is looked for. */
+  list(find = ''): Promise<OrderFile[]> {
+    return this.orders.all(find.split(/\s+/).filter(Boolean));
   }
 
   async order(id: string, db?: Knex, lock = false): Promise<OrderFile> {

@@ -16,14 +16,13 @@ export class ClaimRepository {
     const { rows } = await this.db.raw<{
       rows: { blank_id: string; order_id: string; number: number; due: string | null; amount: string }[];
     }>(
-      `SELECT job.blank_id, one.id AS order_id, one.number, one.due::text AS due,
-         sum(greatest(0, job.pieces - coalesce(done.pieces, 0))) AS amount
-       FROM shop_order one JOIN job ON job.order_id = one.id
-       LEFT JOIN (SELECT job_id, count(DISTINCT piece) AS pieces FROM pressing GROUP BY job_id) done ON done.job_id = job.id
-       WHERE one.status = 'open' AND jsonb_typeof(one.body->'accepted') = 'object'
-         AND job.status = 'open' AND job.deleted_at IS NULL AND job.archived_at IS NULL AND job.blank_id IS NOT NULL
-       GROUP BY 1, 2, 3, 4 HAVING sum(greatest(0, job.pieces - coalesce(done.pieces, 0))) > 0
-       ORDER BY one.due NULLS LAST, one.number`,
+      `SELECT blank_id, order_id, number, due, sum(amount) AS amount FROM (
+         SELECT job.blank_id, one.id AS order_id, one.number, one.due::text AS due,
+           greatest(0, job.pieces - (SELECT count(DISTINCT piece) FROM pressing WHERE job_id = job.id)) AS amount
+         FROM shop_order one JOIN job ON job.order_id = one.id
+         WHERE one.status = 'open' AND jsonb_typeof(one.body->'accepted') = 'object'
+           AND job.status = 'open' AND job.deleted_at IS NULL AND job.archived_at IS NULL AND job.blank_id IS NOT NULL
+       ) wanted GROUP BY 1, 2, 3, 4 HAVING sum(amount) > 0 ORDER BY due NULLS LAST, number`,
     );
     const byBlank = new Map<string, Claim[]>();
     for (const { blank_id, order_id: orderId, number: order, due, amount } of rows)

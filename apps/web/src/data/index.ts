@@ -12,6 +12,7 @@ export {
   LOG_KEY,
   orderJobsQuery,
   orderQuery,
+  ordersFoundQuery,
   ordersQuery,
   outcomesQuery,
   pictureUrl,

@@ -106,7 +106,10 @@ export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => cal
 export const stockEventsQuery = (item: string) =>
   queryOptions({ queryKey: ['stock', item, 'events'], queryFn: () => call('stockEvents', { item }), staleTime: 0 });
 /** Orders with their jobs. */
-export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders') });
+export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders', {}) });
+/** Orders that have all of these words in their number, name or customer. */
+export const ordersFoundQuery = (find: string) =>
+  queryOptions({ queryKey: ['orders', 'found', find], queryFn: () => call('orders', { query: { find } }) });
 export const orderQuery = (id: string) =>
   // What happens to its jobs, happens on other screens: it is asked for anew whenever it is opened.
   queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }), staleTime: 0 });

@@ -1,11 +1,14 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import { progressOf } from '@kanga/core/order';
-import { ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
+import { ordersFoundQuery, ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, finder, SearchField } from '../ui/index.js';
+import { Button, SearchField } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
 import { OrderStrip } from './order-strip.js';
+
+/** As many open orders as the server lists at once. */
+const MOST_OPEN = 200;
 
 /** Orders’ one question: what is wanted by when, and what holds it up? */
 export function Orders() {
@@ -14,9 +17,10 @@ export function Orders() {
   const { data: items = [] } = useQuery(stockQuery);
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
-  const finds = finder(wanted);
   const today = shopDay(serverNow());
-  const found = orders.filter(({ order }) => finds(`${order.number} ${order.name} ${order.customer.name}`));
+  const asked = useDeferredValue(wanted.trim());
+  const searched = useQuery({ ...ordersFoundQuery(asked), enabled: asked !== '', placeholderData: keepPreviousData });
+  const found = asked === '' ? orders : (searched.data ?? []);
   const open = found.filter(({ order }) => order.status === 'open');
   const past = found.filter(({ order }) => order.status !== 'open');
   const pieces = open.reduce((sum, { jobs }) => sum + progressOf(jobs).pieces, 0);
@@ -49,11 +53,15 @@ export function Orders() {
             No order yet. Open one for whoever asked: goods, sizes and counts become jobs, a price and a quote.
           </p>
         )}
-        {orders.length > 0 && found.length === 0 && <p className="text-lg text-soft">No order matches “{wanted}”.</p>}
+        {orders.length > 0 && found.length === 0 && !searched.isFetching && (
+          <p className="text-lg text-soft">No order matches “{wanted}”.</p>
+        )}
         {open.length > 0 && (
           <section aria-label="Open orders" className="mb-8 border-b border-rule">
             <h2 className="mb-1 text-[15px] font-semibold text-soft">
-              {open.length} open, {pieces} pieces
+              {open.length === MOST_OPEN
+                ? `The first ${MOST_OPEN} open, by day; find others by name`
+                : `${open.length} open, ${pieces} pieces`}
             </h2>
             {strips(open)}
           </section>

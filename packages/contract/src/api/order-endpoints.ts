@@ -8,6 +8,7 @@ import {
   newQuoteSchema,
   orderChangeSchema,
   orderFileSchema,
+  ordersQuerySchema,
   orderStateSchema,
   repeatOrderSchema,
   splitOrderSchema,
@@ -17,7 +18,9 @@ import { list, type Descriptions } from './endpoint.js';
 /** The doors of orders. */
 export const ORDER_ENDPOINTS = {
   orders: {
-    summary: 'Orders with their jobs: open ones by due day, then the others, newest first',
+    summary:
+      'Orders with their jobs: the first 200 open ones by due day, then the newest of the others; or those that words are found in',
+    query: ordersQuerySchema,
     answer: list(orderFileSchema),
   },
   addOrder: {

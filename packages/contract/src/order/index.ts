@@ -12,6 +12,7 @@ export {
   orderChangeSchema,
   orderFileSchema,
   orderSchema,
+  ordersQuerySchema,
   orderStateSchema,
   repeatOrderSchema,
   type SplitOrder,

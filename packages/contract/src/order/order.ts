@@ -119,6 +119,8 @@ export const splitOrderSchema = Joi.object<SplitOrder, true>({
 });
 /** The order whose lines come into this one. */
 export const mergeOrderSchema = Joi.object<{ from: string }, true>({ from: idSchema.required() });
+/** Words that an order is found by: its number, its name, its customer. */
+export const ordersQuerySchema = Joi.object<{ find?: string }, true>({ find: Joi.string().max(120).allow('') });
 /** What becomes of the whole order. */
 export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
   status: Joi.string()
