@@ -72,6 +72,10 @@ test('the demo job goes from blank to inspected with Enter and one choice', asyn
   const { plan } = await readJob(request, id);
   for (let piece = 1; piece <= (plan?.pieces ?? 0); piece++) if (piece !== 2) await goodAllTheSame(page, piece);
   await enter(page, 'Close the job');
+  // The good ones go into their bags.
+  await enter(page, 'Pack');
+  await page.waitForURL(/\/pack$/);
+  await expect(page.getByRole('list', { name: 'Bags' })).toContainText('1 spoiled');
   await expect(next(page)).toContainText('Next job');
   const closed = await readJob(request, id);
   expect(closed.job.status).toBe('closed');

@@ -133,6 +133,6 @@ export class Hand {
     await this.enter('Inspect');
     await this.enter(/good/);
     await this.enter('Close the job');
-    await expect(next(this.page)).toContainText('Next job');
+    await expect(next(this.page)).toContainText('Pack');
   }
 }

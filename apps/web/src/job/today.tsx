@@ -71,7 +71,7 @@ export function Today() {
         )}
         {open.length === 0 && orders.length === 0 ? (
           <p className="text-lg text-soft">
-            A job goes from a blank to an inspected piece in six stages. Open one, or load the demo shop again under{' '}
+            A job goes from a blank to a packed piece in seven stages. Open one, or load the demo shop again under{' '}
             <Link to="/shop" className="text-cyan underline">
               Shop
             </Link>

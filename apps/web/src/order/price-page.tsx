@@ -8,6 +8,7 @@ import {
   offerEarned,
   type OfferedSize,
   offerOf,
+  type Quote,
   reckonedOf,
   sumsOf,
   whatIf,
@@ -26,9 +27,22 @@ import { useCosts, useOrder, useOrderViews, type OrderSession } from './use-orde
 /** How long a quote holds unless it is said otherwise, days. */
 const HOLDS_FOR = 30;
 
+/** The prices that sizes were quoted at, by their jobs. */
+const quotedPrices = (sizes: readonly CostedSize[], { currency }: Rates, quote: Quote | null): Record<string, number> =>
+  Object.fromEntries(
+    sizes.flatMap(({ job, line, blank }) => {
+      const price =
+        quote?.currency === currency
+          ? quote.sizes.find((one) => one.line === line.id && one.blankId === blank.id)?.price
+          : undefined;
+      return price === undefined ? [] : [[job.id, price]];
+    }),
+  );
+
 /** The prices of an order: proposed from what each size costs, overruled where somebody typed another. */
-function usePrices(sizes: readonly CostedSize[], rates: Rates) {
-  const [typed, setTyped] = useState<Record<string, number>>({});
+function usePrices(sizes: readonly CostedSize[], rates: Rates, quote: Quote | null) {
+  // What was quoted stands until somebody types another price.
+  const [typed, setTyped] = useState<Record<string, number>>(() => quotedPrices(sizes, rates, quote));
   const proposed = offerOf(sizes, rates);
   return {
     proposed,
@@ -85,7 +99,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
   const rates = settings.rates ?? USUAL_RATES;
   const money = (minor: number) => formatMoney(minor, rates.currency);
   const navigate = useNavigate();
-  const { proposed, offered, set } = usePrices(sizes, rates);
+  const { proposed, offered, set } = usePrices(sizes, rates, order.quote);
   const [shipping, setShipping] = useState(order.quote?.shipping ?? 0);
   const sent = useSending(order.id);
   const [days, setDays] = useState(HOLDS_FOR);
