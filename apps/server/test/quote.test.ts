@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { OrderFile } from '@kanga/core/order';
 import type { Problem } from '@kanga/contract/finding';
 import { folder, say } from './pdf-reading.js';
-import { nth, testOrders } from './test-orders.js';
+import { nth, quotedAt, testOrders } from './test-orders.js';
 import { useServer } from './test-server.js';
 
 const server = useServer();
@@ -12,14 +12,7 @@ const { open, ordered, setLine, draw, jobOf, orderOf } = testOrders(server);
 const quoteOf = (file: OrderFile, price = 1150) => ({
   until: '2027-01-01',
   currency: 'EUR',
-  sizes: file.jobs.map(({ line, blankId, pieces }) => ({
-    line,
-    what: 'Crew shirts',
-    blankId,
-    blankName: 'Volunteer tee',
-    count: pieces,
-    price,
-  })),
+  sizes: quotedAt(file, price),
   shipping: 990,
   tax: { name: 'Tax', share: 0.19 },
   terms: 'Half on order.',

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { sumsOf, type OrderFile } from '@kanga/core/order';
 import type { Problem } from '@kanga/contract/finding';
 import fc from 'fast-check';
-import { testOrders } from './test-orders.js';
+import { quotedAt, testOrders } from './test-orders.js';
 import { useServer } from './test-server.js';
 
 const server = useServer();
@@ -25,14 +25,7 @@ const quoted = async (file: OrderFile, price: number, shipping: number, accept: 
   const { body } = await server.ask<OrderFile>('POST', `orders/${file.order.id}/quote`, {
     until: '2027-01-10',
     currency: 'EUR',
-    sizes: file.jobs.map(({ line, blankId, pieces }) => ({
-      line,
-      what: 'Crew shirts',
-      blankId,
-      blankName: 'Volunteer tee',
-      count: pieces,
-      price,
-    })),
+    sizes: quotedAt(file, price),
     shipping,
     tax: null,
     terms: '',

@@ -21,6 +21,17 @@ export const nth = (file: OrderFile, i: number): OrderJob => {
   return job;
 };
 
+/** All sizes of an order at one price, as a quote has them. */
+export const quotedAt = ({ jobs }: OrderFile, price: number) =>
+  jobs.map(({ line, blankId, pieces }) => ({
+    line,
+    what: 'Crew shirts',
+    blankId,
+    blankName: 'Volunteer tee',
+    count: pieces,
+    price,
+  }));
+
 /** What the tests of orders do with a server. */
 export function testOrders(server: TestServer) {
   async function goods(range: string): Promise<Blank[]> {

@@ -1,24 +1,7 @@
+import { sampleOrder, sampleOrderJob } from '../testing/index.js';
 import { changeSays, type Order, type OrderFile, type OrderJob } from './index.js';
 
-const job = (change: Partial<OrderJob> = {}): OrderJob => ({
-  id: 'j',
-  number: 21,
-  line: 'l',
-  follows: true,
-  again: false,
-  blankId: 'm',
-  pieces: 10,
-  status: 'open',
-  reached: 'sheet',
-  artId: 'a',
-  good: 0,
-  spoiled: 0,
-  printed: false,
-  pressed: 0,
-  packed: 0,
-  atPress: false,
-  ...change,
-});
+const job = (change: Partial<OrderJob> = {}) => sampleOrderJob({ number: 21, ...change });
 const size = (blankId: string, count: number, price: number) => ({
   line: 'l',
   what: 'Crew shirts',
@@ -27,15 +10,8 @@ const size = (blankId: string, count: number, price: number) => ({
   count,
   price,
 });
-const order: Order = {
-  id: 'o',
-  number: 1,
-  version: 1,
-  name: 'Crew',
-  customer: { name: '', reach: '', notes: '' },
+const order = sampleOrder({
   due: null,
-  note: '',
-  lines: [{ id: 'l', what: 'Crew shirts' }],
   quote: {
     at: '2026-11-10T08:00:00.000Z',
     until: '2026-12-10',
@@ -46,10 +22,7 @@ const order: Order = {
     terms: '',
   },
   accepted: { at: '2026-11-11T08:00:00.000Z', by: 'Wren' },
-  status: 'open',
-  createdAt: '2026-11-01T08:00:00.000Z',
-  updatedAt: '2026-11-01T08:00:00.000Z',
-};
+});
 const file = (
   change: Partial<Order>,
   jobs = [job(), job({ id: 'k', number: 22, blankId: 'xl', pieces: 2 })],

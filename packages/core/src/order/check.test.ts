@@ -1,43 +1,12 @@
 import { BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { blankItem, USUAL_BUYING, type StockItem } from '../stock/index.js';
+import { sampleOrder, sampleOrderJob } from '../testing/index.js';
 import { checkOrder, checkPrices, shortOf, type Order, type OrderFile, type OrderJob } from './index.js';
 
 const tees = BUILT_IN_BLANKS.filter(({ range }) => range === 'Volunteer tee');
 const tee = tees.find(({ size }) => size === 'M') as Blank;
-const order: Order = {
-  id: 'o',
-  number: 1,
-  version: 1,
-  name: 'Crew',
-  customer: { name: 'Gannet Hill Observatory', reach: '', notes: '' },
-  due: '2026-12-10',
-  note: '',
-  lines: [{ id: 'l', what: 'Crew shirts' }],
-  quote: null,
-  accepted: null,
-  status: 'open',
-  createdAt: '2026-11-01T08:00:00.000Z',
-  updatedAt: '2026-11-01T08:00:00.000Z',
-};
-const job = (change: Partial<OrderJob> = {}): OrderJob => ({
-  id: 'j',
-  number: 1,
-  line: 'l',
-  follows: true,
-  again: false,
-  blankId: tee.id,
-  pieces: 10,
-  status: 'open',
-  reached: 'sheet',
-  artId: 'a',
-  good: 0,
-  spoiled: 0,
-  printed: false,
-  pressed: 0,
-  packed: 0,
-  atPress: false,
-  ...change,
-});
+const order = sampleOrder();
+const job = (change: Partial<OrderJob> = {}) => sampleOrderJob({ blankId: tee.id, ...change });
 const file = (change: Partial<Order> = {}, jobs: OrderJob[] = [job()]): OrderFile => ({
   order: { ...order, ...change },
   jobs,

@@ -1,6 +1,7 @@
 import { blankOfSize, BUILT_IN_BLANKS, type Blank } from '../blank/index.js';
 import { costAt, type CostPart, type JobCost } from '../cost/index.js';
 import { USUAL_RATES } from '../shop/index.js';
+import { sampleOrderJob } from '../testing/index.js';
 import { offerOf, whatIf, type CostedSize } from './index.js';
 
 const found = blankOfSize(BUILT_IN_BLANKS, 'M');
@@ -10,24 +11,7 @@ const tee: Blank = found;
 
 /** One size with its cost, the rest of it plain. */
 const costed = (blank: Blank, pieces: number, cost: Partial<JobCost>, personalised = false): CostedSize => ({
-  job: {
-    id: `${blank.id} ${pieces}`,
-    number: 1,
-    line: 'l',
-    follows: true,
-    again: false,
-    blankId: blank.id,
-    pieces,
-    status: 'open',
-    reached: 'sheet',
-    artId: 'a',
-    good: 0,
-    spoiled: 0,
-    printed: false,
-    pressed: 0,
-    packed: 0,
-    atPress: false,
-  },
+  job: sampleOrderJob({ id: `${blank.id} ${pieces}`, blankId: blank.id, pieces }),
   line: { id: 'l', what: 'Things' },
   blank,
   personalised,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { blankOfSize, BUILT_IN_BLANKS, bySize, proposeBleed, templatesOf, type Blank } from '../blank/index.js';
 import { proposePlacement, type SideDesign } from '../art/index.js';
-import { sampleArt, sampleFacts } from '../testing/index.js';
+import { sampleArt, sampleFacts, sampleOrder, sampleOrderJob } from '../testing/index.js';
 import {
   designOn,
   holdOf,
@@ -22,40 +22,8 @@ const tee = (size: string): Blank => {
   if (!found) throw new Error(`there is no tee ${size}`);
   return found;
 };
-const order: Order = {
-  id: 'o',
-  number: 7,
-  name: 'Crew',
-  version: 1,
-  customer: { name: 'Gannet Hill Observatory', reach: '', notes: '' },
-  due: '2026-12-10',
-  note: '',
-  lines: [{ id: 'l', what: 'Crew shirts' }],
-  quote: null,
-  accepted: null,
-  status: 'open',
-  createdAt: '2026-11-01T08:00:00.000Z',
-  updatedAt: '2026-11-01T08:00:00.000Z',
-};
-const job = (change: Partial<OrderJob> = {}): OrderJob => ({
-  id: 'j',
-  number: 1,
-  line: 'l',
-  follows: true,
-  again: false,
-  blankId: tee('M').id,
-  pieces: 10,
-  status: 'open',
-  reached: 'sheet',
-  artId: 'a',
-  good: 0,
-  spoiled: 0,
-  printed: false,
-  pressed: 0,
-  packed: 0,
-  atPress: false,
-  ...change,
-});
+const order = sampleOrder({ number: 7 });
+const job = (change: Partial<OrderJob> = {}) => sampleOrderJob({ blankId: tee('M').id, ...change });
 const quoted = (change: Partial<QuotedSize> = {}): QuotedSize => ({
   line: 'l',
   what: 'Crew shirts',

@@ -4,6 +4,7 @@ import { USUAL_SHEET } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export { boxlikeGoods } from './boxes.js';
+export { sampleOrder, sampleOrderJob } from './order.js';
 export { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from './goods.js';
 export {
   blankNamed,
