@@ -130,6 +130,8 @@ export async function bench() {
       'dial-next',
       'dial-trial',
       'measure-cloth',
+      'quote',
+      'parcel',
     ])
       rows.push(inOwnProcess(name, work));
     const port = await freePort();

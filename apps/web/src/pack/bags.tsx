@@ -44,7 +44,7 @@ export function Bags({
             <div className="relative px-6 pt-3 pb-5">
               <h2 className="truncate font-big text-[19px] leading-tight font-bold">{name}</h2>
               <p className={`text-[14px] ${bag.split > 0 ? 'font-semibold text-magenta' : 'text-soft'}`}>
-                {bag.whole ? `Whole: ${bag.packed} in` : bagWords(bag)}
+                {bag.whole ? `Complete: ${bag.packed} in` : bagWords(bag)}
               </p>
               <div className="mt-1.5 flex max-h-[300px] flex-wrap gap-1 overflow-auto">
                 {bag.pieces.map((piece) => {

@@ -6,9 +6,18 @@ export type Minor = number;
 /** More than this is a slip of the keys, and beyond it a sum of doubles would no longer be exact. */
 export const MOST_MONEY: Minor = 1_000_000_000_00;
 
+const formats = new Map<string, Intl.NumberFormat>();
+/** How a currency is printed. Making one takes a hundred times longer than using it: each is kept. */
+function formatOf(currency: string): Intl.NumberFormat {
+  const kept = formats.get(currency);
+  if (kept) return kept;
+  const made = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' });
+  formats.set(currency, made);
+  return made;
+}
+
 /** How many digits a currency has after its point (ISO 4217, as the engine's own tables know it): 2 of most, 0 of yen. Throws a RangeError for what is no code. */
-export const digitsOf = (currency: string): number =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+export const digitsOf = (currency: string): number => formatOf(currency).resolvedOptions().maximumFractionDigits ?? 2;
 
 /** Whether ISO 4217 knows a currency by this code. */
 export const isCurrency = (code: string): boolean => Intl.supportedValuesOf('currency').includes(code);
@@ -26,9 +35,7 @@ export const minorOf = (amount: number, currency: string): Minor => wholeMinor(a
 
 /** Prints money: `€12.50`, `−€0.05`, `¥1,200`. */
 export function formatMoney(minor: Minor, currency: string): string {
-  const said = new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' }).format(
-    Math.abs(minor) / 10 ** digitsOf(currency),
-  );
+  const said = formatOf(currency).format(Math.abs(minor) / 10 ** digitsOf(currency));
   return minor < 0 ? `−${said}` : said;
 }
 
