@@ -91,7 +91,7 @@ test('an order is packed by its labels, and closed', async ({ page, request }) =
   for (const [name, file] of [
     ['Packing slip', `slip-${order.number}.pdf`],
     ['Care card', `care-${order.number}.pdf`],
-    ['Label, 62 mm', `label-${order.number}.pdf`],
+    ['Label, on a roll', `label-${order.number}.pdf`],
   ] as const) {
     const fetched = page.waitForEvent('download');
     await page.getByRole('button', { name, exact: true }).click();

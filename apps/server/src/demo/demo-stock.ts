@@ -35,7 +35,7 @@ const SUPPLIES: readonly DemoSupply[] = [
   {
     words: {
       kind: 'protective paper',
-      name: 'Butcher paper, 610 mm roll',
+      name: 'Butcher paper, wide roll',
       unit: 'mm',
       takes: { amount: 450, per: 'pressing' },
       price: 0.25,
@@ -45,7 +45,13 @@ const SUPPLIES: readonly DemoSupply[] = [
     daily: 1500,
   },
   {
-    words: { kind: 'tape', name: 'Heat tape, 10 mm', unit: 'mm', takes: { amount: 200, per: 'pressing' }, price: 0.06 },
+    words: {
+      kind: 'tape',
+      name: 'Heat tape, narrow',
+      unit: 'mm',
+      takes: { amount: 200, per: 'pressing' },
+      price: 0.06,
+    },
     buying: buying(PAPER, 5, 33_000),
     came: 99_000,
     daily: 900,
@@ -63,7 +69,7 @@ const SUPPLIES: readonly DemoSupply[] = [
     daily: 4,
   },
   {
-    words: { kind: 'packing', name: 'Mat tube, 600 mm', unit: 'piece', takes: { amount: 0, per: 'piece' }, price: 1.1 },
+    words: { kind: 'packing', name: 'Mat tube, long', unit: 'piece', takes: { amount: 0, per: 'piece' }, price: 1.1 },
     buying: buying(PACKERS, 4, 10),
     came: 10,
     daily: 0,

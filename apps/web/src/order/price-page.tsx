@@ -132,12 +132,12 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
   const until = (from: string): string => addDays(shopDay(from), days);
   const action: NextAction = {
     stage: 'blank',
-    command: quoted.length === 0 ? { kind: 'choose', stage: 'blank' } : { kind: 'go', to: 'blank' },
+    command: { kind: 'go', to: 'blank' },
     sentence:
       quoted.length === 0
         ? 'There is nothing to price yet: say what is ordered.'
         : `${money(sums.gross)} for all of it; ${money(earned.all)} of that is earned${earned.hour === null ? '' : `, ${money(earned.hour)} an hour at the bench`}.`,
-    label: 'Make the quote',
+    label: quoted.length === 0 ? 'To the order' : 'Make the quote',
     ...(below.length > 0
       ? {
           sure: {
@@ -240,6 +240,10 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
           action={action}
           busy={session.busy}
           onAct={() => {
+            if (quoted.length === 0) {
+              void navigate(`/orders/${order.id}`);
+              return;
+            }
             const body = {
               until: until(serverNow()),
               currency: rates.currency,

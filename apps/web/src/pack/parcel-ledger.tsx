@@ -12,7 +12,7 @@ const PAPERS: readonly [Paper, string][] = [
   ['slip', 'Packing slip'],
   ['careCard', 'Care card'],
   ['a6', 'Label, A6'],
-  ['62', 'Label, 62 mm'],
+  ['62', 'Label, on a roll'],
 ];
 
 /** How it is packed, what parcel it becomes, and its papers. */

@@ -18,7 +18,8 @@ const NEW_RATE: ShippingRate = { name: 'Parcel', weight: 2000, longest: 600, gir
 
 const words = (text: string): Parsed<string> =>
   text.trim() === '' ? { ok: false, problem: 'Give it a name.' } : { ok: true, value: text.trim().slice(0, 60) };
-const grams = (least: number) => (value: number) => (value >= least ? null : `Write ${least} g or more.`);
+/** What a shop weighs parcels in, and how many grams that is. */
+const weighedIn = (unit: 'in' | 'mm') => (unit === 'in' ? { name: 'oz', of: 28.349523125 } : { name: 'g', of: 1 });
 
 /** How a shop sends what it made: its boxes, what sending costs, and what it says on looking after the goods. */
 export function ParcelsForm({
@@ -32,6 +33,12 @@ export function ParcelsForm({
   const parcels = settings.parcels ?? NONE;
   const { currency } = settings.rates ?? USUAL_RATES;
   const unit = print.units.length;
+  const { name: ounces, of } = weighedIn(unit);
+  const weighed = (grams: number) => `${tidyNumber(grams / of, unit === 'in' ? 1 : 0)} ${ounces}`;
+  const parseWeight = (text: string): Parsed<number> => {
+    const read = parseNumber(text.replace(new RegExp(`\\s*${ounces}$`, 'i'), ''));
+    return read.ok ? { ok: true, value: Math.round(read.value * of * 10) / 10 } : read;
+  };
   const sides = (text: string): Parsed<Box['inside']> => {
     const parts = text.split(/[×x*]/i).map((part) => parseLength(part, unit));
     const [a, b, c] = parts;
@@ -88,9 +95,9 @@ export function ParcelsForm({
           />
           <ParsedField
             label="Weight"
-            shown={`${tidyNumber(box.weight, 0)} g`}
-            parse={(text) => parseNumber(text.replace(/\s*g$/i, ''))}
-            limits={grams(0)}
+            shown={weighed(box.weight)}
+            parse={parseWeight}
+            limits={(value) => (value >= 0 ? null : `Write ${weighed(0)} or more.`)}
             onValue={(weight) => {
               setBox(i, { weight });
             }}
@@ -122,9 +129,9 @@ export function ParcelsForm({
           })}
           <ParsedField
             label="Up to"
-            shown={`${tidyNumber(rate.weight, 0)} g`}
-            parse={(text) => parseNumber(text.replace(/\s*g$/i, ''))}
-            limits={grams(1)}
+            shown={weighed(rate.weight)}
+            parse={parseWeight}
+            limits={(value) => (value >= 1 ? null : `Write ${weighed(1)} or more.`)}
             onValue={(weight) => {
               setRate(i, { weight });
             }}
