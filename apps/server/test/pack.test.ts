@@ -5,7 +5,7 @@ import type { RunPlan } from '@kanga/core/job';
 import { holdOf, progressOf, type Made, type OrderFile } from '@kanga/core/order';
 import type { PackPiece } from '@kanga/core/pack';
 import type { Problem } from '@kanga/contract/finding';
-import type { PackFile } from '@kanga/contract/pack';
+import type { PackFile, ParcelFacts } from '@kanga/contract/pack';
 import type { JobFile } from '@kanga/core/job';
 import { folder, say } from './pdf-reading.js';
 import { event, pressedThrough } from './test-bench.js';
@@ -185,7 +185,8 @@ describe('what an order came to', () => {
 describe('a parcel', () => {
   it('is the smallest box of the shop that takes it, with what sending it costs', async () => {
     const { file } = await ordered(2);
-    const { parcel, how } = await packOf(file);
+    const { how } = await packOf(file);
+    const { parcel } = (await server.ask<{ parcel: ParcelFacts | null }>('GET', `orders/${file.order.id}/parcel`)).body;
     expect(how).toEqual(['Folded print inward, when it is cool.']);
     // Two shirts of 150 g in the padded bag of 28 g: the large letter takes up to a kilogram.
     expect(parcel).toMatchObject({

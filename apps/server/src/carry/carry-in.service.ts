@@ -50,11 +50,11 @@ export class CarryInService {
     const head = await this.read(folder, 'shop.json', headSchema);
     if (!head)
       throw refuse(422, 'folder.unknown', `${folder} holds no shop.json`, 'Choose a folder that ./kanga export wrote.');
+    const stock = await this.read(folder, 'stock.json', stockFileSchema);
+    if (stock) await this.stock.takeIn(stock);
     await this.shop.ensureFloor(head.shop);
     const blanks = await this.read(folder, 'blanks.json', Joi.array().items(blankSchema));
     if (blanks) await this.blanks.ensure(blanks);
-    const stock = await this.read(folder, 'stock.json', stockFileSchema);
-    if (stock) await this.stock.takeIn(stock);
     const pictures = await this.takePictures(join(folder, 'pictures'), left);
     // Before their jobs, which say what order they are of.
     const orders = await this.read(folder, 'orders.json', Joi.array().items(orderSchema));

@@ -103,7 +103,6 @@ export class DemoOrders {
           bag: what,
           by: 'Juniper',
         })),
-        '',
       );
     if (closed) await this.orders.setState(id, 'closed');
   }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { BUILT_IN_BLANKS, isHardGoods } from '@kanga/core/blank';
 import {
   blankItem,
@@ -13,7 +13,6 @@ import {
 } from '@kanga/core/stock';
 import type { Shop } from '@kanga/contract/shop';
 import { DB } from '../db/index.js';
-import { Inject } from '@nestjs/common';
 import type { Knex } from 'knex';
 import { StockLedger } from '../stock/index.js';
 
@@ -94,7 +93,6 @@ export class DemoStock {
 
   async load({ media, printers }: Pick<Shop, 'media' | 'printers'>): Promise<void> {
     const random = chance(20_261_129);
-    const levels = await this.ledger.levels();
     await this.db.transaction(async (trx) => {
       const past = async (item: string, came: number, daily: number, batch: string) => {
         const events = pastOf(item, came, daily, batch, random);
@@ -117,7 +115,7 @@ export class DemoStock {
       for (const { words, buying: bought, came, daily } of SUPPLIES) {
         const item = supplyItem(randomUUID());
         await this.ledger.describe(item, { ...bought, supply: words }, trx);
-        if (!levels.has(item)) await past(item, came, daily, '');
+        await past(item, came, daily, '');
       }
     });
   }

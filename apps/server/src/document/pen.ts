@@ -88,11 +88,17 @@ export class Pen {
   }
 }
 
-/** A document with its title, written by a pen. */
-export async function penFor(title: string): Promise<{ pdf: PDFDocument; pen: Pen }> {
+/** A document with its title, and the font that it is written in. */
+export async function newDocument(title: string): Promise<{ pdf: PDFDocument; font: LabelFont }> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
   pdf.setProducer('Kanga');
   pdf.setCreator('Kanga');
-  return { pdf, pen: new Pen(pdf, await embedLabelFont(pdf)) };
+  return { pdf, font: await embedLabelFont(pdf) };
+}
+
+/** The same on A4, written by a pen. */
+export async function penFor(title: string): Promise<{ pdf: PDFDocument; pen: Pen }> {
+  const { pdf, font } = await newDocument(title);
+  return { pdf, pen: new Pen(pdf, font) };
 }

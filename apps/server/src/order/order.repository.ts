@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Order, OrderFile, OrderJob } from '@kanga/core/order';
+import { ORDER_LIMITS, type Order, type OrderFile, type OrderJob } from '@kanga/core/order';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
 
@@ -70,8 +70,7 @@ const jobOf = (row: JobRow): OrderJob => ({
 });
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
 
-/** So many are listed at once, open ones and others: more are found by their words. */
-const MOST_OPEN = 200;
+/** Orders that are not open any more are listed so far back; more are found by their words. */
 const MOST_PAST = 100;
 
 @Injectable()
@@ -125,7 +124,7 @@ export class OrderRepository {
     const open = (await found(this.select(this.db))
       .where({ status: 'open' })
       .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])
-      .limit(MOST_OPEN)) as OrderRow[];
+      .limit(ORDER_LIMITS.listed)) as OrderRow[];
     const past = (await found(this.select(this.db))
       .whereNot({ status: 'open' })
       .orderBy('updated_at', 'desc')

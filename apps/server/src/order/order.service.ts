@@ -18,6 +18,7 @@ import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { notFound, refuse } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
+import { mustBeOpen } from './must-be-open.js';
 import { OrderRepository } from './order.repository.js';
 
 /** What a job of a size is called: by its order, its line where that says more, and its size. */
@@ -75,20 +76,10 @@ export class OrderService {
     return this.order(id);
   }
 
-  private isOpen({ number, status }: Order): void {
-    if (status !== 'open')
-      throw refuse(
-        409,
-        'order.not-open',
-        `Order ${number} is ${status}`,
-        'Open it again first, or repeat it as a new one.',
-      );
-  }
-
   /** Who ordered, what it is called and by when; its jobs are called and due alike. */
   change(id: string, { version, ...words }: OrderChange): Promise<OrderFile> {
     return this.changed(id, version, async ({ order }, trx) => {
-      this.isOpen(order);
+      mustBeOpen(order);
       const next = { ...order, ...words };
       for (const { id: line, what } of order.lines)
         for (const job of await this.jobs.ofLine({ id, line }, trx)) {
@@ -116,7 +107,7 @@ export class OrderService {
   /** Says what is wanted of a line: each size is a job. What is at the press already is neither changed nor taken off. */
   setLine(id: string, line: string, { version, what, set, sizes }: LineChange): Promise<OrderFile> {
     return this.changed(id, version, async ({ order }, trx) => {
-      this.isOpen(order);
+      mustBeOpen(order);
       const known = order.lines.some((one) => one.id === line);
       if (!known && order.lines.length >= ORDER_LIMITS.lines)
         throw refuse(
@@ -134,9 +125,12 @@ export class OrderService {
           `Job ${job.number} is at the press: its size cannot be ${doing}`,
           'What is pressed stays in the order. Add what is wanted besides as a line of its own.',
         );
+      /** Whether other sizes, or more or fewer of one, are wanted now. */
+      let isAnother = false;
       for (const job of jobs.filter(({ blankId }) => !sizes.some((size) => size.blankId === blankId))) {
         if (await frozen(job)) throw refused(job, 'taken off');
         await this.jobs.putAway(job.id, 'deleted_at', true, trx);
+        isAnother = true;
       }
       const [lead] = jobs;
       const from = lead?.blankId ? await this.goods(lead.blankId, trx) : null;
@@ -160,6 +154,7 @@ export class OrderService {
           );
         const name = jobName(order, what, blank);
         const had = jobs.find((job) => job.blankId === blankId);
+        isAnother ||= had?.pieces !== pieces;
         if (had) {
           // Fewer or more of what had names leaves the names to whoever knows them.
           const rows = run ?? (had.pieces === pieces ? had.run : null);
@@ -188,21 +183,8 @@ export class OrderService {
             ? order.lines.map((one) => (one.id === line ? written : one))
             : [...order.lines, written];
       // What the customer took was something else.
-      const isAnother =
-        sizes.length !== jobs.length ||
-        (await this.countsOf(jobs, trx)).some(
-          ({ blankId, count }) => sizes.find((size) => size.blankId === blankId)?.count !== count,
-        );
       return { ...order, lines, accepted: isAnother ? null : order.accepted };
     });
-  }
-
-  /** How many of each size jobs make, in pieces or pairs. */
-  private async countsOf(jobs: readonly Job[], trx: Knex.Transaction): Promise<{ blankId: string; count: number }[]> {
-    const counts: { blankId: string; count: number }[] = [];
-    for (const { blankId, pieces } of jobs)
-      if (blankId !== null) counts.push({ blankId, count: pieces / piecesEach(await this.goods(blankId, trx)) });
-    return counts;
   }
 
   /** Opens an order that does one again: its lines, sizes, art and names; no day, no quote, and nothing of where it stood. */
@@ -254,7 +236,7 @@ export class OrderService {
   async follow(id: string, jobId: string, follows: boolean): Promise<OrderFile> {
     await this.orders.transaction(async (trx) => {
       const { order, jobs } = await this.order(id, trx, true);
-      this.isOpen(order);
+      mustBeOpen(order);
       const mine = jobs.find((job) => job.id === jobId);
       if (!mine) throw notFound('job of this order', jobId);
       const [lead, ...others] = await this.jobs.ofLine({ id, line: mine.line }, trx);
@@ -273,7 +255,7 @@ export class OrderService {
 
   quote(id: string, quote: NewQuote): Promise<OrderFile> {
     return this.changed(id, null, ({ order, jobs }) => {
-      this.isOpen(order);
+      mustBeOpen(order);
       const strange = quote.sizes.find(
         ({ line, blankId }) => !jobs.some((job) => job.line === line && job.blankId === blankId),
       );
@@ -293,7 +275,7 @@ export class OrderService {
     const blanks = await this.blanks.all();
     const taken = await this.changed(id, null, (file) => {
       const { order } = file;
-      this.isOpen(order);
+      mustBeOpen(order);
       if (!order.quote)
         throw refuse(
           409,

@@ -1,5 +1,14 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { addressOf, amountOf, leadOf, quoteRows, sumsOf, type OrderFile } from '@kanga/core/order';
+import {
+  addressOf,
+  amountOf,
+  leadOf,
+  quoteRows,
+  sumsOf,
+  type Order,
+  type OrderFile,
+  type Quote,
+} from '@kanga/core/order';
 import { formatDay, formatMoney, plainMoney } from '@kanga/core/units';
 import Papa from 'papaparse';
 import { BlankService } from '../blank/index.js';
@@ -8,6 +17,13 @@ import { ProofService } from '../proof/index.js';
 import { ShopService } from '../shop/index.js';
 import { OrderService } from './order.service.js';
 import { quotePdf, type QuotePicture } from './quote-pdf.js';
+
+/** The quote of an order; one that has none is refused. */
+function quoteOf({ quote, number }: Order): Quote {
+  if (!quote)
+    throw refuse(409, 'quote.none', `Order ${number} was not quoted yet`, 'Make a quote under its price first.');
+  return quote;
+}
 
 @Injectable()
 export class QuoteService {
@@ -23,9 +39,8 @@ export class QuoteService {
   /** The quote of an order as its customer gets it: nothing of what it costs the shop. */
   async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
     const file = await this.orders.order(id);
-    const { quote, number, name, customer, due } = file.order;
-    if (!quote)
-      throw refuse(409, 'quote.none', `Order ${number} was not quoted yet`, 'Make a quote under its price first.');
+    const { number, name, customer, due } = file.order;
+    const quote = quoteOf(file.order);
     const [{ settings }, blanks] = await Promise.all([this.shop.read(), this.blanks.all()]);
     const money = (minor: number) => formatMoney(minor, quote.currency);
     const day = (iso: string) => formatDay(iso, settings.dates);
@@ -66,9 +81,8 @@ export class QuoteService {
   /** The same as a table that other programs read: a row a size, then the sums; money without signs, and its currency beside it. */
   async table(id: string): Promise<{ name: string; data: string }> {
     const { order } = await this.orders.order(id);
-    const { quote, number } = order;
-    if (!quote)
-      throw refuse(409, 'quote.none', `Order ${number} was not quoted yet`, 'Make a quote under its price first.');
+    const { number } = order;
+    const quote = quoteOf(order);
     const money = (minor: number) => plainMoney(minor, quote.currency);
     const sums = sumsOf(quote);
     const rows = [

@@ -1,11 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import { ORDER_LIMITS, type Order, type OrderFile, type Quote } from '@kanga/core/order';
+import { ORDER_LIMITS, type OrderFile, type Quote } from '@kanga/core/order';
 import { isDeepStrictEqual } from 'node:util';
 import type { SplitOrder } from '@kanga/contract/order';
 import { refuse } from '../http/index.js';
 import { JobRepository } from '../job/index.js';
+import { mustBeOpen } from './must-be-open.js';
 import { OrderRepository } from './order.repository.js';
 import { OrderService } from './order.service.js';
+
+const OPEN_ONLY = 'Only open orders are split and put together.';
 
 /** Takes lines out of an order into one of their own, and puts two orders together. Jobs move as they are: no piece is lost, and none is there twice. */
 @Injectable()
@@ -16,22 +19,12 @@ export class SplitService {
     private readonly jobs: JobRepository,
   ) {}
 
-  private isOpen({ number, status }: Order): void {
-    if (status !== 'open')
-      throw refuse(
-        409,
-        'order.not-open',
-        `Order ${number} is ${status}`,
-        'Only open orders are split and put together.',
-      );
-  }
-
   /** Some lines become an order of their own, for the same customer and day, at the prices that they were quoted at. Sent again it changes nothing. Gives the new one. */
   async split(id: string, { id: fresh, lines: wanted }: SplitOrder): Promise<OrderFile> {
     await this.rows.transaction(async (trx) => {
       const { order } = await this.orders.order(id, trx, true);
       if (await this.rows.find(fresh, trx)) return;
-      this.isOpen(order);
+      mustBeOpen(order, OPEN_ONLY);
       const strange = wanted.find((line) => !order.lines.some((one) => one.id === line));
       if (strange !== undefined)
         throw refuse(409, 'order.changed', 'A line is not in this order any more', 'Look at how it stands now.');
@@ -84,9 +77,9 @@ export class SplitService {
       ]);
       const [into, other] = [found.get(id)?.order, found.get(from)?.order];
       if (!into || !other) return;
-      this.isOpen(into);
+      mustBeOpen(into, OPEN_ONLY);
       if (other.status === 'cancelled' && other.lines.length === 0) return;
-      this.isOpen(other);
+      mustBeOpen(other, OPEN_ONLY);
       const isAlike =
         into.quote !== null &&
         other.quote !== null &&

@@ -1,8 +1,8 @@
-import { PDFDocument } from '@cantoo/pdf-lib';
+import type { PDFDocument } from '@cantoo/pdf-lib';
 import { POINTS_PER_MM } from '@kanga/core/units';
 import type { LabelSize } from '@kanga/contract/pack';
-import { wrapped } from '../document/index.js';
-import { embedLabelFont, INK, SOFT } from '../sheet/index.js';
+import { newDocument, wrapped } from '../document/index.js';
+import { INK, SOFT } from '../sheet/index.js';
 
 /** ISO 216 A6 upright, and a length of a 62 mm roll, mm. */
 const PAGES = { a6: { width: 105, height: 148 }, '62': { width: 62, height: 100 } } as const;
@@ -26,11 +26,7 @@ async function pages(title: string): Promise<{
     edge: number,
   ) => (text: string, points: number, soft?: boolean) => void;
 }> {
-  const pdf = await PDFDocument.create();
-  pdf.setTitle(title);
-  pdf.setProducer('Kanga');
-  pdf.setCreator('Kanga');
-  const font = await embedLabelFont(pdf);
+  const { pdf, font } = await newDocument(title);
   return {
     pdf,
     page: ({ width, height }, edge) => {

@@ -1,10 +1,9 @@
-import { Body, Controller, Param, Req, Res } from '@nestjs/common';
+import { Body, Controller, Param, Res } from '@nestjs/common';
 import type { PackEvent } from '@kanga/core/pack';
 import { idSchema } from '@kanga/contract/finding';
-import { labelSizeSchema, type LabelSize, type PackFile, packSchema } from '@kanga/contract/pack';
-import type { Request, Response } from 'express';
+import { labelSizeSchema, type LabelSize, type PackFile, packSchema, type ParcelFacts } from '@kanga/contract/pack';
+import type { Response } from 'express';
 import { Route, Valid } from '../http/index.js';
-import { originOf } from '../sheet/index.js';
 import { PackService } from './pack.service.js';
 import { ParcelService } from './parcel.service.js';
 
@@ -29,21 +28,23 @@ export class PackController {
   }
 
   @Route('packIntoOrder')
-  packOrder(
-    @Param('id', ID) id: string,
-    @Body(EVENTS) { events }: { events: PackEvent[] },
-    @Req() request: Request,
-  ): Promise<PackFile> {
-    return this.packs.packOrder(id, events, originOf(request));
+  packOrder(@Param('id', ID) id: string, @Body(EVENTS) { events }: { events: PackEvent[] }): Promise<PackFile> {
+    return this.packs.packOrder(id, events);
   }
 
   @Route('packIntoJob')
-  packJob(
-    @Param('id', ID) id: string,
-    @Body(EVENTS) { events }: { events: PackEvent[] },
-    @Req() request: Request,
-  ): Promise<PackFile> {
-    return this.packs.packJob(id, events, originOf(request));
+  packJob(@Param('id', ID) id: string, @Body(EVENTS) { events }: { events: PackEvent[] }): Promise<PackFile> {
+    return this.packs.packJob(id, events);
+  }
+
+  @Route('parcelOfOrder')
+  async parcelOfOrder(@Param('id', ID) id: string): Promise<{ parcel: ParcelFacts | null }> {
+    return { parcel: await this.parcels.ofOrder(id) };
+  }
+
+  @Route('parcelOfJob')
+  async parcelOfJob(@Param('id', ID) id: string): Promise<{ parcel: ParcelFacts | null }> {
+    return { parcel: await this.parcels.ofJob(id) };
   }
 
   @Route('careCard')

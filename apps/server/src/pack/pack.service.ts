@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { artIdsOf, ofPair, valuesOf } from '@kanga/core/art';
 import { bySize, comesInPairs, type Blank } from '@kanga/core/blank';
-import { packingOf, sizesOf, type OrderFile } from '@kanga/core/order';
-import { coolAtOf, pairNumbers, pieceName, type PackEvent, type PackPiece, scan } from '@kanga/core/pack';
+import { packingOf, type OrderFile } from '@kanga/core/order';
+import { coolAtOf, pairNumbers, mayPack, pieceName, type PackEvent, type PackPiece } from '@kanga/core/pack';
 import type { Job } from '@kanga/core/job';
 import type { PackFile } from '@kanga/contract/pack';
 import type { Knex } from 'knex';
@@ -12,7 +12,6 @@ import { JobService } from '../job/index.js';
 import { OrderService } from '../order/index.js';
 import { RunStore } from '../run/index.js';
 import { PackRepository } from './pack.repository.js';
-import { ParcelService } from './parcel.service.js';
 
 /** What is packed together: the jobs of an order, or one job. */
 interface Wanted {
@@ -31,7 +30,6 @@ export class PackService {
     private readonly jobs: JobService,
     private readonly blanks: BlankRepository,
     private readonly runs: RunStore,
-    private readonly parcels: ParcelService,
   ) {}
 
   private async ofOrder(id: string): Promise<Wanted> {
@@ -115,10 +113,6 @@ export class PackService {
   private async file(wanted: Wanted): Promise<PackFile> {
     const { title, name, customer, order } = wanted;
     const { pieces, blanks } = await this.pieces(wanted);
-    // What is ordered goes into the parcel, as often as it is ordered.
-    const counted = order
-      ? sizesOf(order.jobs).flatMap(({ blankId, pieces: count }) => ({ blankId, count }))
-      : [{ blankId: pieces[0]?.blankId ?? null, count: pieces.length }];
     return {
       title,
       name,
@@ -126,7 +120,6 @@ export class PackService {
       orderId: order?.order.id ?? null,
       pieces,
       how: [...new Set(blanks.map(packingOf))],
-      parcel: await this.parcels.of(counted, blanks),
     };
   }
 
@@ -139,7 +132,7 @@ export class PackService {
   }
 
   /** Puts pieces into bags, or takes them out: all of it, or nothing where one may not be packed. */
-  private async pack(wanted: Wanted, events: readonly PackEvent[], origin: string): Promise<void> {
+  private async pack(wanted: Wanted, events: readonly PackEvent[]): Promise<void> {
     const ids = wanted.jobs.map(({ id }) => id);
     const strange = events.find(({ jobId }) => !ids.includes(jobId));
     if (strange) throw notFound(`job of ${wanted.title}`, strange.jobId);
@@ -156,8 +149,8 @@ export class PackService {
         const piece = pieces.find((one) => one.jobId === event.jobId && one.piece === event.piece);
         if (!piece) throw notFound(`piece of ${wanted.title}`, String(event.piece + 1));
         if (event.kind === 'in') {
-          const scanned = scan(pieceName(piece), pieces, { now, origin, title: wanted.title });
-          if (!scanned.ok) throw refuse(409, 'pack.refused', scanned.title, scanned.remedy);
+          const judged = mayPack(piece, now);
+          if (!judged.ok) throw refuse(409, 'pack.refused', judged.title, judged.remedy);
         } else if (piece.bag === null)
           throw refuse(409, 'pack.out', `${pieceName(piece)} is in no bag`, 'Look at how it stands now.');
         await this.packs.add(event, trx);
@@ -166,13 +159,13 @@ export class PackService {
     });
   }
 
-  async packOrder(id: string, events: readonly PackEvent[], origin: string): Promise<PackFile> {
-    await this.pack(await this.ofOrder(id), events, origin);
+  async packOrder(id: string, events: readonly PackEvent[]): Promise<PackFile> {
+    await this.pack(await this.ofOrder(id), events);
     return this.order(id);
   }
 
-  async packJob(id: string, events: readonly PackEvent[], origin: string): Promise<PackFile> {
-    await this.pack(await this.ofJob(id), events, origin);
+  async packJob(id: string, events: readonly PackEvent[]): Promise<PackFile> {
+    await this.pack(await this.ofJob(id), events);
     return this.job(id);
   }
 }

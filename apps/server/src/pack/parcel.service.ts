@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { Blank } from '@kanga/core/blank';
-import { addressOf, careOf, type OrderFile } from '@kanga/core/order';
+import { addressOf, careOf, sizesOf, type OrderFile } from '@kanga/core/order';
 import { packBoxes, parcelled, shippingFor } from '@kanga/core/pack';
 import { formatCount } from '@kanga/core/units';
 import type { LabelSize, ParcelFacts } from '@kanga/contract/pack';
 import { BlankRepository } from '../blank/index.js';
 import { refuse } from '../http/index.js';
+import { JobService } from '../job/index.js';
 import { OrderService } from '../order/index.js';
 import { ShopService } from '../shop/index.js';
 import { cardPdf, labelPdf } from './cards-pdf.js';
@@ -22,10 +23,11 @@ export class ParcelService {
     private readonly shop: ShopService,
     private readonly orders: OrderService,
     private readonly blanks: BlankRepository,
+    private readonly jobs: JobService,
   ) {}
 
   /** The boxes that take some goods; null: the shop has none. */
-  async of(counted: readonly Counted[], blanks: readonly Blank[]): Promise<ParcelFacts | null> {
+  private async of(counted: readonly Counted[], blanks: readonly Blank[]): Promise<ParcelFacts | null> {
     const { parcels } = (await this.shop.read()).settings;
     if (!parcels || parcels.boxes.length === 0) return null;
     const things = counted.flatMap(({ blankId, count }) => {
@@ -51,17 +53,39 @@ export class ParcelService {
     };
   }
 
-  private async ordered(id: string): Promise<{ file: OrderFile; blanks: Blank[] }> {
+  /** An order with the goods that are in it. */
+  private async goods(id: string): Promise<{ file: OrderFile; blanks: Blank[] }> {
     const file = await this.orders.order(id);
-    if (file.jobs.length === 0)
+    const wanted = new Set(file.jobs.map(({ blankId }) => blankId));
+    return { file, blanks: (await this.blanks.all()).filter(({ id: one }) => wanted.has(one)) };
+  }
+
+  private async ordered(id: string): Promise<{ file: OrderFile; blanks: Blank[] }> {
+    const goods = await this.goods(id);
+    if (goods.file.jobs.length === 0)
       throw refuse(
         409,
         'parcel.nothing',
-        `Order ${file.order.number} has nothing to pack yet`,
+        `Order ${goods.file.order.number} has nothing to pack yet`,
         'Add what is ordered first.',
       );
-    const wanted = new Set(file.jobs.map(({ blankId }) => blankId));
-    return { file, blanks: (await this.blanks.all()).filter(({ id: one }) => wanted.has(one)) };
+    return goods;
+  }
+
+  /** What is ordered goes into the parcel, as often as it is ordered. */
+  private parcelOf({ file, blanks }: { file: OrderFile; blanks: Blank[] }): Promise<ParcelFacts | null> {
+    const counted = sizesOf(file.jobs).map(({ blankId, pieces: count }) => ({ blankId, count }));
+    return this.of(counted, blanks);
+  }
+
+  async ofOrder(id: string): Promise<ParcelFacts | null> {
+    return this.parcelOf(await this.goods(id));
+  }
+
+  async ofJob(id: string): Promise<ParcelFacts | null> {
+    const { blankId, pieces: count } = await this.jobs.job(id);
+    const blank = blankId === null ? null : await this.blanks.find(blankId);
+    return this.of([{ blankId, count }], blank ? [blank] : []);
   }
 
   /** How the goods of an order are looked after, on a card. */
@@ -74,8 +98,8 @@ export class ParcelService {
 
   /** A label for each box of the parcel of an order; one where nobody knows how many there are. */
   async label(id: string, size: LabelSize): Promise<{ name: string; data: Uint8Array }> {
-    const { file, blanks } = await this.ordered(id);
-    const { order, jobs } = file;
+    const goods = await this.ordered(id);
+    const { order } = goods.file;
     if (addressOf(order.customer).length === 0)
       throw refuse(
         409,
@@ -84,8 +108,7 @@ export class ParcelService {
         'Write who it is for, and where they are reached, under Details.',
       );
     const { settings } = await this.shop.read();
-    const counted = jobs.filter(({ again }) => !again).map(({ blankId, pieces: count }) => ({ blankId, count }));
-    const parcel = await this.of(counted, blanks);
+    const parcel = await this.parcelOf(goods);
     const boxes = parcel && parcel.boxes.length > 0 ? parcel.boxes : [null];
     const data = await labelPdf(
       size,

@@ -64,30 +64,27 @@ export class StockLedger {
     return new Map(rows.map(({ item, level, batch }) => [item, { level: Number(level), batch }]));
   }
 
-  /** What there is of a thing, nobody changing it before the transaction ends; null: nobody counts it. */
-  private async locked(item: string, trx: Knex.Transaction): Promise<Level | null> {
+  /** The sum of a thing and whether somebody counts it, nobody changing it before the transaction ends. */
+  private async locked(item: string, trx: Knex.Transaction): Promise<{ level: number; kept: boolean }> {
     await trx.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [item]);
     const row = await trx('stock_level')
-      .where({ item, kept: true })
-      .first<{ level: string; batch: string } | undefined>('level', 'batch');
-    return row ? { level: Number(row.level), batch: row.batch } : null;
+      .where({ item })
+      .first<{ level: string; kept: boolean } | undefined>('level', 'kept');
+    return { level: Number(row?.level ?? 0), kept: row?.kept ?? false };
   }
 
-  /** Writes down what somebody reports. The same id again changes nothing; false then. */
+  /** Writes down what somebody reports; what was no longer counted goes on from its sum. The same id again changes nothing; false then. */
   async report(
     { id, item, kind, amount, by, reason, batch, measured }: StockReport,
     trx: Knex.Transaction,
   ): Promise<boolean> {
-    const known = await this.locked(item, trx);
-    const row = trx('stock_level').where({ item }).first<{ level: string } | undefined>('level');
-    // What is no longer counted goes on from its sum: the entry is the difference to it.
-    const level = known?.level ?? Number((await row)?.level ?? 0);
+    const { level } = await this.locked(item, trx);
     const added = await trx('stock_event')
       .insert({
         id,
         item,
         kind,
-        change: known === null && kind === 'receipt' ? (amount ?? 0) : changeBy({ kind, amount }, level),
+        change: changeBy({ kind, amount }, level),
         counted: kind === 'count' ? amount : null,
         who: by,
         reason,
@@ -102,7 +99,7 @@ export class StockLedger {
 
   /** What was used of a thing that somebody counts; less than nothing: it was not used after all. */
   async use(item: string, amount: number, { reason, jobId, by = null }: Use, trx: Knex.Transaction): Promise<void> {
-    if (amount === 0 || (await this.locked(item, trx)) === null) return;
+    if (amount === 0 || !(await this.locked(item, trx)).kept) return;
     await trx('stock_event').insert({
       id: randomUUID(),
       item,
@@ -116,9 +113,8 @@ export class StockLedger {
 
   /** Says what there is of a thing, as a form has it (null: it is not counted). What is as it was leaves no entry. */
   async restate(item: string, amount: number | null, reason: string, trx: Knex.Transaction): Promise<void> {
-    const known = await this.locked(item, trx);
-    const shown = known && Math.max(0, known.level);
-    if (shown === amount) return;
+    const { level, kept } = await this.locked(item, trx);
+    if ((kept ? Math.max(0, level) : null) === amount) return;
     const kind = amount === null ? 'stopped' : 'count';
     await this.report({ id: randomUUID(), item, kind, amount, by: null, reason, batch: '', measured: null }, trx);
   }
@@ -190,25 +186,15 @@ export class StockLedger {
     return { items: [...(await this.bodies())].map(([id, body]) => ({ id, ...body })), events };
   }
 
-  /** Takes a book in: things that have a book here keep their own. */
+  /** Takes a book in: things that have a book here keep their own. Before the shelf, whose figures then are what the book says. */
   async takeIn({ items, events }: StockFile): Promise<void> {
     await this.db.transaction(async (trx) => {
-      // The shelf of the folder was taken in just before, with what it had: that one count is no book of its own.
-      const own = await trx('stock_event')
-        .groupBy('item')
-        .havingRaw(`count(*) > 1 OR bool_or(kind <> 'count')`)
-        .select<{ item: string }[]>('item');
-      const taken = new Set(own.map(({ item }) => item));
-      const fresh = events.filter(({ item }) => !taken.has(item));
-      for (const { id, ...body } of items) if (!taken.has(id)) await this.describe(id, body, trx);
-      const here = await this.levels(trx);
-      await this.ensure(fresh, trx);
-      const after = await this.levels(trx);
-      // What the shelf said and what the book says is the same thing told twice: the book holds.
-      for (const item of new Set(fresh.map((event) => event.item))) {
-        const [before, now] = [here.get(item)?.level ?? 0, after.get(item)?.level ?? 0];
-        if (before !== 0) await this.restate(item, now - before, 'as it stood where it was carried out', trx);
-      }
+      const own = new Set(await trx('stock_level').pluck<string[]>('item'));
+      for (const { id, ...body } of items) if (!own.has(id)) await this.describe(id, body, trx);
+      await this.ensure(
+        events.filter(({ item }) => !own.has(item)),
+        trx,
+      );
     });
   }
 

@@ -25,6 +25,7 @@ export {
   shopZone,
   madeQuery,
   packQuery,
+  parcelQuery,
   stockEventsQuery,
   stockQuery,
   studiesQuery,

@@ -100,6 +100,13 @@ export const packQuery = (of: 'order' | 'job', id: string) =>
     queryFn: () => call(of === 'order' ? 'packOrder' : 'packJob', { id }),
     staleTime: 0,
   });
+/** The boxes that take an order, or a job that stands for itself. */
+export const parcelQuery = (of: 'order' | 'job', id: string) =>
+  queryOptions({
+    queryKey: ['parcel', of, id],
+    queryFn: () => call(of === 'order' ? 'parcelOfOrder' : 'parcelOfJob', { id }),
+    staleTime: 0,
+  });
 /** All that the shop keeps, with what accepted orders want of it. */
 export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => call('stock'), staleTime: 0 });
 /** What happened to a thing in stock. */

@@ -20,12 +20,11 @@ export function SpoiledOnes() {
   const { plan, bench, job } = view;
   if (!plan || !bench) return null;
   const spoiled = bench.verdicts.flatMap((verdict, piece) => (verdict?.verdict === 'spoiled' ? [piece + 1] : []));
-  const stock = blanks?.find(({ id }) => id === plan.blank.id)?.stock ?? null;
+  // What was pressed has left the stock already.
+  const left = blanks?.find(({ id }) => id === plan.blank.id)?.stock ?? null;
   const kept = cloth?.find(({ blankId }) => blankId === plan.blank.id)?.pieces ?? 0;
   const soft = !isHardGoods(plan.blank.family);
   if (spoiled.length === 0 && kept === 0) return null;
-  // What was pressed has left the stock already.
-  const left = stock;
   return (
     <section className="mt-3 border-t-2 border-key pt-2" aria-label="Spoiled pieces">
       {spoiled.length > 0 && (

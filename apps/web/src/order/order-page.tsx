@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { NextAction } from '@kanga/core/job';
-import { changeSays, holdOf, piecesEach, progressOf, sizesOf, sumsOf } from '@kanga/core/order';
+import { countOf, eachOf, holdOf, progressOf, sizesOf, sumsOf } from '@kanga/core/order';
 import { dueText, formatCount, formatMoney } from '@kanga/core/units';
 import {
   call,
@@ -18,14 +18,14 @@ import {
 import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
 import { Button, OpenDialog } from '../ui/index.js';
 import { standingOf } from './hold-words.js';
-import { LineForm } from './line-form.js';
+import { LineDialog } from './line-dialog.js';
 import { actionOf } from './order-action.js';
 import { OrderForm } from './order-form.js';
 import { OrderMenu } from './order-menu.js';
 import { RepeatOrder } from './repeat-order.js';
 import { MergeOrder, SplitOrder } from './split-order.js';
 import { SizesPicture } from './sizes-picture.js';
-import { useCosts, useOrder, useOrderViews } from './use-order.js';
+import { useOrder, useOrderViews } from './use-order.js';
 
 type Open = { kind: 'details' | 'repeat' | 'split' | 'merge' } | { kind: 'line'; id: string } | null;
 
@@ -73,34 +73,20 @@ function OpenOrder({ id }: { id: string }) {
     else await setState(hold === 'closing' ? 'closed' : 'open');
   };
   /** How many of a line are wanted, in what it is counted in. */
-  const countOf = (lineId: string): string => {
+  const wantedOf = (lineId: string): string => {
     const sizes = sizesOf(jobs).filter((job) => job.line === lineId);
-    const blank = blanks.find(({ id: one }) => one === sizes[0]?.blankId);
-    const each = blank ? piecesEach(blank) : 1;
-    return formatCount(sizes.reduce((sum, job) => sum + job.pieces, 0) / each, each === 2 ? 'pair' : 'piece');
+    const count = sizes.reduce((sum, job) => sum + countOf(job, blanks), 0);
+    return formatCount(count, eachOf(sizes[0]?.blankId ?? null, blanks) === 2 ? 'pair' : 'piece');
   };
   const all = [
     ...findings,
     ...(session.problem ? [findingOf(session.problem, 'blank')] : []),
     ...(fetched.isError ? [findingOf(problemFrom(fetched.error), 'blank')] : []),
   ];
-  const each = (blankId: string) => {
-    const blank = blanks.find((one) => one.id === blankId);
-    return blank ? piecesEach(blank) : 1;
-  };
-  /** What a transfer that was printed for nothing cost. */
-  const printed = (useCosts(session, views) ?? []).map(({ job, cost }) => ({
-    jobId: job.id,
-    each:
-      cost.parts
-        .filter(({ part }) => part === 'paper' || part === 'ink')
-        .reduce((sum, { amount }) => sum + amount.value, 0) / job.pieces,
-  }));
   /** The jobs that can go on sheets together: what is at the press is printed already. */
   const printable = jobs
     .filter((job) => job.artId !== null && job.status === 'open' && !job.atPress)
     .map((job) => job.id);
-  const line = open?.kind === 'line' ? order.lines.find((one) => one.id === open.id) : undefined;
   return (
     <Cloth
       head={
@@ -195,7 +181,7 @@ function OpenOrder({ id }: { id: string }) {
                 <div className="flex flex-wrap items-center gap-3">
                   <h2 className="font-big text-[20px] font-bold">{what}</h2>
                   <span className="text-soft">
-                    {countOf(one)}
+                    {wantedOf(one)}
                     {set === undefined ? '' : `, of the set “${set}”`}
                   </span>
                   {isOpen && (
@@ -276,27 +262,7 @@ function OpenOrder({ id }: { id: string }) {
       {open?.kind === 'split' && <SplitOrder file={file} onClose={close} />}
       {open?.kind === 'merge' && <MergeOrder file={file} onClose={close} />}
       {open?.kind === 'repeat' && <RepeatOrder session={session} views={views} onClose={close} />}
-      {open?.kind === 'line' && (
-        <OpenDialog title={line ? line.what : 'A line of the order'} onClose={close} wide>
-          <LineForm
-            what={line?.what ?? ''}
-            set={line?.set ?? ''}
-            sets={[...new Set(order.lines.flatMap((one) => one.set ?? []))]}
-            jobs={line ? sizesOf(jobs).filter((job) => job.line === line.id) : []}
-            blanks={blanks}
-            says={(sizes) => (line ? changeSays(file, line.id, sizes, each, printed) : [])}
-            busy={session.busy}
-            problem={session.problem}
-            onDone={(body) => {
-              const params = { id, line: open.id, body: { ...body, version: order.version } };
-              void change(() => call('setLine', params)).then((done) => {
-                if (done) close();
-              });
-            }}
-            onCancel={close}
-          />
-        </OpenDialog>
-      )}
+      {open?.kind === 'line' && <LineDialog session={session} views={views} id={open.id} onClose={close} />}
     </Cloth>
   );
 }

@@ -1,14 +1,11 @@
 import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
-import { progressOf } from '@kanga/core/order';
+import { ORDER_LIMITS, progressOf } from '@kanga/core/order';
 import { ordersFoundQuery, ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, SearchField } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
 import { OrderStrip } from './order-strip.js';
-
-/** As many open orders as the server lists at once. */
-const MOST_OPEN = 200;
 
 /** Orders’ one question: what is wanted by when, and what holds it up? */
 export function Orders() {
@@ -59,8 +56,8 @@ export function Orders() {
         {open.length > 0 && (
           <section aria-label="Open orders" className="mb-8 border-b border-rule">
             <h2 className="mb-1 text-[15px] font-semibold text-soft">
-              {open.length === MOST_OPEN
-                ? `The first ${MOST_OPEN} open, by day; find others by name`
+              {open.length === ORDER_LIMITS.listed
+                ? `The first ${ORDER_LIMITS.listed} open, by day; find others by name`
                 : `${open.length} open, ${pieces} pieces`}
             </h2>
             {strips(open)}

@@ -15,7 +15,7 @@ import {
 } from '@kanga/core/order';
 import { USUAL_RATES, type Rates } from '@kanga/core/shop';
 import { addDays, formatMoney, parseMoney, parseNumber, plainMoney, wholeMinor } from '@kanga/core/units';
-import { call, packQuery, serverNow, shopDay, useShop } from '../data/index.js';
+import { call, parcelQuery, serverNow, shopDay, useShop } from '../data/index.js';
 import { Cloth, Field, Findings, findingOf, Line } from '../frame/index.js';
 import { ParsedField, Select } from '../ui/index.js';
 import { MadeAgainst } from './made-against.js';
@@ -55,7 +55,7 @@ function usePrices(sizes: readonly CostedSize[], rates: Rates, quote: Quote | nu
 
 /** What sending an order costs by the table of the shop; null: nobody knows. */
 function useSending(id: string): { how: string; price: number } | null {
-  const boxes = useQuery(packQuery('order', id)).data?.parcel?.boxes ?? [];
+  const boxes = useQuery(parcelQuery('order', id)).data?.parcel?.boxes ?? [];
   if (boxes.length === 0 || boxes.some(({ shipping }) => shipping === null)) return null;
   return {
     how: boxes.map(({ name, shipping }) => `${name}, ${shipping?.name ?? ''}`).join('; '),

@@ -62,7 +62,7 @@ export function PackTable({ packing }: { packing: Packing }) {
           </div>
         </div>
       }
-      ledger={<ParcelLedger file={file} />}
+      ledger={<ParcelLedger of={packing.of} id={packing.id} file={file} />}
     />
   );
 }

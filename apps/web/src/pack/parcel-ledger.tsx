@@ -1,9 +1,9 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { USUAL_RATES } from '@kanga/core/shop';
 import { formatCount, formatMoney } from '@kanga/core/units';
 import type { PackFile } from '@kanga/contract/pack';
-import { callForFile, handOver, problemFrom, usePrint, useShop } from '../data/index.js';
+import { callForFile, handOver, parcelQuery, problemFrom, usePrint, useShop } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -16,10 +16,12 @@ const PAPERS: readonly [Paper, string][] = [
 ];
 
 /** How it is packed, what parcel it becomes, and its papers. */
-export function ParcelLedger({ file }: { file: PackFile }) {
+export function ParcelLedger({ of, id, file }: { of: 'order' | 'job'; id: string; file: PackFile }) {
   const print = usePrint();
   const { currency } = useShop().settings.rates ?? USUAL_RATES;
-  const { parcel, orderId, how } = file;
+  const { orderId, how } = file;
+  // What it is packed into follows from what is ordered: it is not asked for again with every piece.
+  const parcel = useQuery(parcelQuery(of, id)).data?.parcel;
   const fetched = useMutation({
     mutationFn: async (paper: Paper) => {
       if (orderId === null) return;

@@ -1,6 +1,6 @@
 import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { bagOf, pieceName, scan, type BagKey, type PackEvent, type PackPiece } from '@kanga/core/pack';
+import { bagOf, mayPack, pieceName, scan, type BagKey, type PackEvent, type PackPiece } from '@kanga/core/pack';
 import { call, ordersQuery, packQuery, problemFrom, queryClient, serverNow, useOperator } from '../data/index.js';
 
 /** What the table last said: that something went in or out, or why not. */
@@ -57,6 +57,8 @@ export function usePack(of: 'order' | 'job', id: string) {
     move([piece], 'in', () => bag, `${pieceName(piece)} in${bag === '' ? '' : `: ${bag}`}`);
   };
   return {
+    of,
+    id,
     file,
     said,
     busy: change.isPending,
@@ -70,7 +72,7 @@ export function usePack(of: 'order' | 'job', id: string) {
     /** A piece that was touched: in, or out again. */
     touch: (piece: PackPiece, key: BagKey) => {
       if (piece.bag === null) {
-        const answer = scan(pieceName(piece), file.pieces, { now: serverNow(), origin: '', title: file.title });
+        const answer = mayPack(piece, serverNow());
         if (answer.ok) into(piece, key);
         else setSaid({ good: false, title: answer.title, remedy: answer.remedy });
       } else move([piece], 'out', () => piece.bag ?? '', `${pieceName(piece)} is out again`);

@@ -2,7 +2,16 @@ import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { USUAL_RATES } from '@kanga/core/shop';
 import { byUrgency, standingOf, type Standing } from '@kanga/core/stock';
-import { problemFrom, queryClient, serverNow, shopDay, stockQuery, useShop, blanksQuery } from '../data/index.js';
+import {
+  problemFrom,
+  queryClient,
+  serverNow,
+  shopDay,
+  shopQuery,
+  stockQuery,
+  useShop,
+  blanksQuery,
+} from '../data/index.js';
 
 /** All that the shop keeps, as it stands today, and how it is changed. */
 export function useStock() {
@@ -17,7 +26,7 @@ export function useStock() {
       Promise.all([
         queryClient.invalidateQueries({ queryKey: stockQuery.queryKey }),
         queryClient.invalidateQueries(blanksQuery),
-        queryClient.invalidateQueries({ queryKey: ['shop'] }),
+        queryClient.invalidateQueries(shopQuery),
       ]),
   });
   return {

@@ -8,4 +8,5 @@ export {
   packSchema,
   type ParcelBox,
   type ParcelFacts,
+  parcelSchema,
 } from './pack.js';

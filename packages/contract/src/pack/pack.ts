@@ -64,8 +64,6 @@ export interface PackFile {
   pieces: PackPiece[];
   /** How the goods are packed, a sentence each. */
   how: string[];
-  /** Null: the shop has not said what boxes it has. */
-  parcel: ParcelFacts | null;
 }
 const whole = Joi.number().integer().min(0).required();
 export const packFileSchema = Joi.object<PackFile, true>({
@@ -75,6 +73,10 @@ export const packFileSchema = Joi.object<PackFile, true>({
   orderId: idSchema.allow(null).required(),
   pieces: Joi.array().items(pieceSchema).required(),
   how: Joi.array().items(Joi.string()).required(),
+});
+
+/** The parcel of an order or a job; null: the shop has not said what boxes it has. */
+export const parcelSchema = Joi.object<{ parcel: ParcelFacts | null }, true>({
   parcel: Joi.object<ParcelFacts, true>({
     boxes: Joi.array()
       .items(

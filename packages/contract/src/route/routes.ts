@@ -85,6 +85,8 @@ export const ROUTES = {
   packIntoOrder: act('/api/orders/{id}/pack'),
   packJob: get('/api/jobs/{id}/pack'),
   packIntoJob: act('/api/jobs/{id}/pack'),
+  parcelOfOrder: get('/api/orders/{id}/parcel'),
+  parcelOfJob: get('/api/jobs/{id}/parcel'),
   careCard: get('/api/orders/{id}/care'),
   parcelLabel: get('/api/orders/{id}/label/{label}'),
   stock: get('/api/stock'),

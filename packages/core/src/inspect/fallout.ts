@@ -206,11 +206,14 @@ export function blanksToOrder(good: number, spoiled: number, pressed: number, su
 /** Pieces from which the log is believed before the house’s own figure. */
 export const BELIEVED_FROM = 50;
 
+/** What is enough to have `good` pieces come out good with a surety of 95 %, by the log of like goods and the house’s share while that is thin; as many as are wanted where nothing reasonable would do. */
+export function enoughFor(good: number, log: { spoiled: number; pressed: number }, share: number): number {
+  const { spoiled, pressed } = withHouse(log, share);
+  return blanksToOrder(good, spoiled, pressed) ?? good;
+}
+
 /** What was spoiled of what was pressed; while that is thin, the house’s own share stands for the pieces that are missing to a log that is believed. */
-export function withHouse(
-  log: { spoiled: number; pressed: number },
-  share: number,
-): { spoiled: number; pressed: number } {
+function withHouse(log: { spoiled: number; pressed: number }, share: number): { spoiled: number; pressed: number } {
   const missing = Math.max(0, BELIEVED_FROM - log.pressed);
   return { spoiled: log.spoiled + share * missing, pressed: log.pressed + missing };
 }

@@ -31,9 +31,13 @@ const file = (
   jobs,
 });
 const says = (one: OrderFile, m: number, xl: number, more: { blankId: string; count: number }[] = [], each = 1) =>
-  changeSays(one, 'l', [{ blankId: 'm', count: m }, { blankId: 'xl', count: xl }, ...more], () => each, [
-    { jobId: 'j', each: 12.5 },
-  ]);
+  changeSays(
+    one,
+    'l',
+    [{ blankId: 'm', count: m }, { blankId: 'xl', count: xl }, ...more],
+    each === 2 ? [{ id: 'm', family: 'sock' }] : [],
+    [{ jobId: 'j', each: 12.5 }],
+  );
 
 describe('what changing a line costs', () => {
   it('is nothing while nobody took it and nothing is printed', () => {

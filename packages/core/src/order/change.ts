@@ -1,5 +1,6 @@
+import type { Blank } from '../blank/index.js';
 import { formatCount, formatMoney, type Minor, wholeMinor } from '../units/index.js';
-import { sizesOf, type OrderFile, type QuotedSize } from './order.js';
+import { eachOf, sizesOf, type OrderFile, type QuotedSize } from './order.js';
 
 /** A size as it is wanted now: so many, in pieces or pairs. */
 export interface WantedSize {
@@ -16,13 +17,13 @@ export interface PrintedCost {
 
 /**
  * What changing a line costs, a sentence each: what the customer took at a price and takes no more or takes more of, and what was printed for nothing. Nothing where nobody has taken the order and nothing is
- * printed. `piecesEach` of a blank: two of what is worn in pairs. O(sizes).
+ * printed. O(sizes).
  */
 export function changeSays(
   { order, jobs }: OrderFile,
   line: string,
   wanted: readonly WantedSize[],
-  piecesEach: (blankId: string) => number,
+  blanks: readonly Pick<Blank, 'id' | 'family'>[],
   costs: readonly PrintedCost[],
 ): string[] {
   const said: string[] = [];
@@ -47,7 +48,7 @@ export function changeSays(
   }
   for (const job of own) {
     if (!job.printed || job.blankId === null) continue;
-    const pieces = countOf(job.blankId) * piecesEach(job.blankId);
+    const pieces = countOf(job.blankId) * eachOf(job.blankId, blanks);
     const lost = job.pieces - pieces;
     const cost = costs.find(({ jobId }) => jobId === job.id);
     if (lost > 0)

@@ -2,7 +2,7 @@ import type { Blank } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
 import { dayText, formatCount, formatMoney, type Minor } from '../units/index.js';
 import type { Short } from './hold.js';
-import { piecesEach, progressOf, sizesOf, type OrderFile } from './order.js';
+import { countOf, progressOf, sizesOf, type OrderFile } from './order.js';
 
 const finding = (
   code: string,
@@ -63,15 +63,12 @@ const noSpare = (name: string, { wanted, have, safe }: Short): Finding =>
 export function differsFromQuote({ order, jobs }: OrderFile, blanks: readonly Pick<Blank, 'id' | 'family'>[]): boolean {
   const said = (line: string, blankId: string | null, count: number) => `${line} ${blankId ?? ''} ${count}`;
   const quoted = (order.quote?.sizes ?? []).map((size) => said(size.line, size.blankId, size.count));
-  const wanted = sizesOf(jobs).map(({ line, blankId, pieces }) => {
-    const blank = blanks.find((one) => one.id === blankId);
-    return said(line, blankId, pieces / (blank ? piecesEach(blank) : 1));
-  });
+  const wanted = sizesOf(jobs).map((job) => said(job.line, job.blankId, countOf(job, blanks)));
   return quoted.length !== wanted.length || wanted.some((one) => !quoted.includes(one));
 }
 
 /** The sets of an order by name, with how many there are of each of their lines. */
-export function setsOf(
+function setsOf(
   { order, jobs }: OrderFile,
   blanks: readonly Pick<Blank, 'id' | 'family'>[],
 ): Map<string, { what: string; count: number }[]> {
@@ -80,10 +77,7 @@ export function setsOf(
     if (set === undefined) continue;
     const count = sizesOf(jobs)
       .filter(({ line }) => line === id)
-      .reduce((sum, { blankId, pieces }) => {
-        const blank = blanks.find((one) => one.id === blankId);
-        return sum + pieces / (blank ? piecesEach(blank) : 1);
-      }, 0);
+      .reduce((sum, job) => sum + countOf(job, blanks), 0);
     sets.set(set, [...(sets.get(set) ?? []), { what, count }]);
   }
   return sets;

@@ -1,5 +1,5 @@
 import type { Stage } from '../finding/index.js';
-import { blanksToOrder, withHouse } from '../inspect/index.js';
+import { enoughFor } from '../inspect/index.js';
 import { blankItem, freeFor, type StockItem } from '../stock/index.js';
 import { addDays } from '../units/index.js';
 import { progressOf, type OrderFile } from './order.js';
@@ -45,8 +45,7 @@ export function wantedOf({ order, jobs }: OrderFile, items: readonly StockItem[]
 export function shortOf(file: OrderFile, items: readonly StockItem[], house: number): Short[] {
   const { due } = file.order;
   return wantedOf(file, items).flatMap(({ item, blankId, wanted, have }) => {
-    const { spoiled, pressed } = withHouse(item.log, house);
-    const safe = blanksToOrder(wanted, spoiled, pressed) ?? wanted;
+    const safe = enoughFor(wanted, item.log, house);
     if (have >= safe) return [];
     const orderBy = due === null ? null : addDays(due, -item.lead);
     return [{ blankId, wanted, have, safe, orderBy, coming: item.coming }];

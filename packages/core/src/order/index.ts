@@ -1,6 +1,8 @@
 /** Orders: what one customer wants by one day, in lines and sizes, and what it is quoted at. What a job costs is in `cost`; each size is a job of its own. */
 export {
   addressOf,
+  countOf,
+  eachOf,
   type Customer,
   leadOf,
   type Order,
@@ -29,4 +31,4 @@ export { designOn } from './scaled.js';
 export { type BelowCost, checkOrder, checkPrices, differsFromQuote, type OrderKnown } from './check.js';
 export { type CostedSize, offerEarned, offerOf, reckonedOf, type OfferedSize } from './offer.js';
 export { whatIf, type WhatIf } from './what-if.js';
-export { CARE_GROUPS, type CareGroup, careGroupOf, careOf, packingOf, USUAL_CARE } from './packing.js';
+export { CARE_GROUPS, type CareGroup, careOf, packingOf, USUAL_CARE } from './packing.js';

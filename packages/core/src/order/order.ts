@@ -116,11 +116,23 @@ export interface OrderFile {
   jobs: OrderJob[];
 }
 
-/** Lines, sizes and counts that an order may have. */
-export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000 };
+/** Lines, sizes and counts that an order may have, and open orders that are listed at once. */
+export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000, listed: 200 };
 
 /** Pieces that one of a count stands for: two of what is worn in pairs. */
 export const piecesEach = (blank: Pick<Blank, 'family'>): number => (comesInPairs(blank) ? 2 : 1);
+
+/** The same of a blank by its id; what is not on the shelf is counted in pieces. */
+export function eachOf(blankId: string | null, blanks: readonly Pick<Blank, 'id' | 'family'>[]): number {
+  const blank = blanks.find(({ id }) => id === blankId);
+  return blank ? piecesEach(blank) : 1;
+}
+
+/** How many of its goods a job makes, in what they are counted in: pieces, or pairs of what is worn in pairs. */
+export const countOf = (
+  { blankId, pieces }: Pick<OrderJob, 'blankId' | 'pieces'>,
+  blanks: readonly Pick<Blank, 'id' | 'family'>[],
+): number => pieces / eachOf(blankId, blanks);
 
 /** The jobs that what is ordered became, one for each size; those that make up for spoiled pieces left out. */
 export const sizesOf = <J extends Pick<OrderJob, 'again'>>(jobs: readonly J[]): J[] =>

@@ -27,7 +27,7 @@ export const USUAL_CARE: Record<CareGroup, string> = {
 };
 
 /** The group that goods are looked after in. */
-export function careGroupOf({ family }: Pick<Blank, 'family'>): CareGroup {
+function careGroupOf({ family }: Pick<Blank, 'family'>): CareGroup {
   if (family === 'mat') return 'mats';
   if (isHardGoods(family)) return 'hard goods';
   return WIPED.has(family) ? 'pads' : 'garments';

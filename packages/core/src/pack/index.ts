@@ -4,6 +4,6 @@ export { packBoxes, type Packed, type Parcel } from './boxes.js';
 export type { Placed } from './lay.js';
 export { coolAtOf, pairNumbers } from './cool.js';
 export { type PackEvent, type PackPiece, type PackState, packState, type PieceCode, readPieceCode } from './piece.js';
-export { pieceName, scan, type Scanned } from './scan.js';
+export { mayPack, pieceName, scan, type Scanned } from './scan.js';
 export { parcelled, type Parcelled, rollDiameter } from './shape.js';
 export { girthOf, shippingFor } from './shipping.js';

@@ -14,6 +14,29 @@ const no = (title: string, remedy: string, piece: PackPiece | null = null): Scan
 /** A piece in a few words: `21/3`. */
 export const pieceName = ({ job, piece }: Pick<PackPiece, 'job' | 'piece'>): string => `${job}/${piece + 1}`;
 
+/** Whether a piece goes into its bag at a moment, ISO 8601; else what is the matter with it. */
+export function mayPack(piece: PackPiece, now: string): Scanned {
+  const name = pieceName(piece);
+  switch (packState(piece, now)) {
+    case 'packed':
+      return no(
+        `${name} is packed already${piece.bag === '' ? '' : `, in ${piece.bag ?? ''}`}`,
+        'Two pieces carry one label, or it was shown twice. Look into that bag.',
+        piece,
+      );
+    case 'spoiled':
+      return no(`${name} was judged spoiled`, 'Lay it aside: it is not for the customer.', piece);
+    case 'not pressed':
+      return no(`${name} is not pressed yet`, 'Press it first.', piece);
+    case 'not judged':
+      return no(`${name} was not judged yet`, 'Look at it, and say whether it is good.', piece);
+    case 'warm':
+      return no(`${name} is still warm`, 'Let it cool: folded warm, dye goes over to what it touches.', piece);
+    case 'ready':
+      return { ok: true, piece };
+  }
+}
+
 /**
  * Whether the piece that a label names goes into its bag now; `origin`: where this Kanga is served, `title`: what is packed. Everything that is wrong is said at once. O(pieces).
  */
@@ -40,23 +63,5 @@ export function scan(
       ? no(`Job ${code.job} has no piece ${code.piece + 1}`, 'Read the label again.')
       : no(`Job ${code.job} is not in ${title}`, 'Lay the piece aside: it belongs into another parcel.');
   }
-  const name = pieceName(found);
-  switch (packState(found, now)) {
-    case 'packed':
-      return no(
-        `${name} is packed already${found.bag === '' ? '' : `, in ${found.bag ?? ''}`}`,
-        'Two pieces carry one label, or it was shown twice. Look into that bag.',
-        found,
-      );
-    case 'spoiled':
-      return no(`${name} was judged spoiled`, 'Lay it aside: it is not for the customer.', found);
-    case 'not pressed':
-      return no(`${name} is not pressed yet`, 'Press it first.', found);
-    case 'not judged':
-      return no(`${name} was not judged yet`, 'Look at it, and say whether it is good.', found);
-    case 'warm':
-      return no(`${name} is still warm`, 'Let it cool: folded warm, dye goes over to what it touches.', found);
-    case 'ready':
-      return { ok: true, piece: found };
-  }
+  return mayPack(found, now);
 }

@@ -1,5 +1,5 @@
 import { minorOf, addDays, type Minor, wholeMinor } from '../units/index.js';
-import { blanksToOrder, withHouse } from '../inspect/index.js';
+import { enoughFor } from '../inspect/index.js';
 import type { Rates } from '../shop/index.js';
 import type { Claim, StockItem } from './item.js';
 import { reorderPoint, useRate, type ReorderPoint, type UseRate } from './reorder.js';
@@ -18,9 +18,8 @@ export function reservedOf(
   { kind, claims, level, log }: Pick<StockItem, 'kind' | 'claims' | 'level' | 'log'>,
   house: number,
 ): Reserved {
-  const { spoiled, pressed } = withHouse(log, house);
   const amount = claims.reduce((sum, claim) => sum + claim.amount, 0);
-  const safe = amount === 0 || kind !== 'blank' ? amount : (blanksToOrder(amount, spoiled, pressed) ?? amount);
+  const safe = amount === 0 || kind !== 'blank' ? amount : enoughFor(amount, log, house);
   let left = level ?? 0;
   for (const claim of claims) {
     left -= claim.amount;
