@@ -5,17 +5,17 @@ test.beforeEach(({ request }) => demo(request));
 
 test('a job is deleted, and taken back at once or later', async ({ page }) => {
   await page.goto('/jobs');
-  await page.getByRole('button', { name: 'Delete job 2' }).click();
+  await page.getByRole('button', { name: 'Delete job 2', exact: true }).click();
   await expect(page.getByText('is deleted; it can be restored for 30 days')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Delete job 2' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Delete job 2', exact: true })).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('button', { name: 'Delete job 2' })).toBeVisible();
-  await page.getByRole('button', { name: 'Delete job 2' }).click();
+  await expect(page.getByRole('button', { name: 'Delete job 2', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete job 2', exact: true }).click();
   await page.getByText('Deleted', { exact: true }).click();
-  await page.getByRole('button', { name: 'Restore job 2' }).click();
+  await page.getByRole('button', { name: 'Restore job 2', exact: true }).click();
   await expect(page.getByText('Nothing is deleted.')).toBeVisible();
   await page.getByText('Jobs', { exact: true }).last().click();
-  await expect(page.getByRole('button', { name: 'Delete job 2' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete job 2', exact: true })).toBeVisible();
 });
 
 test('a backup is made on the shop’s page, and told with its size', async ({ page }) => {

