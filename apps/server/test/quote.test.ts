@@ -100,6 +100,23 @@ describe('a quote', () => {
     expect(say('pdfimages', '-list', path).split('\n').length).toBeGreaterThan(3);
     expect(() => say('qpdf', '--check', path)).not.toThrow();
   });
+  it('and its proof shows every size of every line, in one document to sign, and no money', async () => {
+    const { file } = await ordered(3, 5);
+    await draw(nth(file, 0).id);
+    const answer = await fetch(`${server.url}/api/orders/${file.order.id}/proof`);
+    const path = join(folder, 'proof.pdf');
+    writeFileSync(path, Buffer.from(await answer.arrayBuffer()));
+    const text = say('pdftotext', '-layout', path, '-').replaceAll(/\s+/g, ' ');
+    for (const said of ['Proof of order', 'For Gannet Hill Observatory', '3 × ', '5 × ', 'pressed', 'Approved by ____'])
+      expect(text).toContain(said);
+    expect(text.match(/on paper, before pressing/g)).toHaveLength(2);
+    expect(text).not.toMatch(/€|cost|price/i);
+    // Two pictures a size, each in its own right.
+    expect(say('pdfimages', '-list', path).trim().split('\n').length - 2).toBeGreaterThanOrEqual(4);
+    expect(() => say('qpdf', '--check', path)).not.toThrow();
+    const { body: empty } = await server.ask<Problem>('GET', `orders/${(await open()).order.id}/proof`);
+    expect(empty.code).toBe('proof.nothing');
+  });
   it('and the packing slip has what goes into the parcel, for whom, and no money', async () => {
     const { file, line, tees } = await ordered(3, 5);
     const run = [

@@ -24,6 +24,7 @@ import { MadeService } from './made.service.js';
 import { OrderService } from './order.service.js';
 import { QuoteService } from './quote.service.js';
 import { SplitService } from './split.service.js';
+import { OrderProofService } from './order-proof.service.js';
 import { SlipService } from './slip.service.js';
 
 const ID = new Valid(idSchema);
@@ -34,6 +35,7 @@ export class OrderController {
     private readonly orders: OrderService,
     private readonly quotes: QuoteService,
     private readonly slips: SlipService,
+    private readonly proofs: OrderProofService,
     private readonly mades: MadeService,
     private readonly splits: SplitService,
   ) {}
@@ -108,6 +110,12 @@ export class OrderController {
   @Route('slip')
   async slip(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
     const { name, data } = await this.slips.pdf(id);
+    response.type('application/pdf').attachment(name).send(Buffer.from(data));
+  }
+
+  @Route('proofOfOrder')
+  async proof(@Param('id', ID) id: string, @Res() response: Response): Promise<void> {
+    const { name, data } = await this.proofs.pdf(id);
     response.type('application/pdf').attachment(name).send(Buffer.from(data));
   }
 

@@ -6,6 +6,7 @@ import { RunModule } from '../run/index.js';
 import { ProofModule } from '../proof/index.js';
 import { ShopModule } from '../shop/index.js';
 import { MadeService } from './made.service.js';
+import { OrderProofService } from './order-proof.service.js';
 import { OrderController } from './order.controller.js';
 import { OrderRepository } from './order.repository.js';
 import { OrderService } from './order.service.js';
@@ -16,7 +17,7 @@ import { SlipService } from './slip.service.js';
 @Module({
   imports: [ArtModule, BlankModule, JobModule, ProofModule, RunModule, ShopModule],
   controllers: [OrderController],
-  providers: [OrderService, OrderRepository, QuoteService, SlipService, MadeService, SplitService],
+  providers: [OrderService, OrderRepository, QuoteService, OrderProofService, SlipService, MadeService, SplitService],
   exports: [OrderService, OrderRepository],
 })
 export class OrderModule {}

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { RunRow } from '@kanga/core/art';
-import { bySize, type Blank } from '@kanga/core/blank';
-import { addressOf, careOf, packingOf, piecesEach, type OrderJob } from '@kanga/core/order';
+import type { Blank } from '@kanga/core/blank';
+import { addressOf, careOf, packingOf, piecesEach, sizesByLine } from '@kanga/core/order';
 import { formatCount, formatDay } from '@kanga/core/units';
 import { BlankService } from '../blank/index.js';
 import { refuse } from '../http/index.js';
@@ -29,32 +29,23 @@ export class SlipService {
 
   /** The packing slip of an order: what goes into its parcel and how, and how it is looked after; nothing of money. */
   async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
-    const { order, jobs } = await this.orders.order(id);
+    const file = await this.orders.order(id);
+    const { order, jobs } = file;
     if (jobs.length === 0)
       throw refuse(409, 'slip.nothing', `Order ${order.number} has nothing to pack yet`, 'Add what is ordered first.');
     const [{ settings }, blanks] = await Promise.all([this.shop.read(), this.blanks.all()]);
-    const blankOf = ({ blankId }: OrderJob): Blank | undefined => blanks.find((blank) => blank.id === blankId);
     const rows: SlipRow[] = [];
     const goods = new Map<string, Blank>();
-    for (const { id: line, what } of order.lines) {
-      const sizes = jobs
-        .filter((job) => job.line === line)
-        .flatMap((job) => {
-          const blank = blankOf(job);
-          return blank ? [{ job, blank }] : [];
-        })
-        .sort((a, b) => bySize(a.blank, b.blank));
-      for (const { job, blank } of sizes) {
-        goods.set(blank.family, blank);
-        const each = piecesEach(blank);
-        const { run } = await this.jobs.job(job.id);
-        rows.push({
-          what: blank.size === null ? what : `${what}, ${blank.size}`,
-          count: formatCount(job.pieces / each, each === 2 ? 'pair' : 'piece'),
-          names: namesOf(run, each),
-          how: packingOf(blank),
-        });
-      }
+    for (const { job, blank, what } of sizesByLine(file, blanks)) {
+      goods.set(blank.family, blank);
+      const each = piecesEach(blank);
+      const { run } = await this.jobs.job(job.id);
+      rows.push({
+        what,
+        count: formatCount(job.pieces / each, each === 2 ? 'pair' : 'piece'),
+        names: namesOf(run, each),
+        how: packingOf(blank),
+      });
     }
     const data = await slipPdf({
       shop: settings.shopName,

@@ -13,11 +13,19 @@ export interface ProofSide {
   colours: { hex: string; share: number }[];
 }
 
+/** One job on a proof: what it is, and the sides that it prints. */
+export interface ProofPart {
+  /** Over it where there are several; empty: none. */
+  heading: string;
+  lines: string[];
+  sides: ProofSide[];
+}
+
 export interface Proof {
   shop: string;
   title: string;
   lines: string[];
-  sides: ProofSide[];
+  parts: ProofPart[];
   /** At the foot: approved by whom and when, or room to sign. */
   approval: string | null;
 }
@@ -49,6 +57,9 @@ class Pen {
 
 /** How tall a pair of pictures may be, so that two sides have room on a page. */
 const PICTURE = { width: (WIDTH - 18) / 2, height: 205 };
+
+/** What a side takes, a line of words, and the foot with the edge below it, points. */
+const [SIDE, LINE, FOOT] = [330, 18, EDGE + 40];
 
 async function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): Promise<void> {
   pen.write(side.name, 12);
@@ -96,7 +107,7 @@ async function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): Promise<vo
   pen.y -= 12;
 }
 
-/** The customer proof: each side on paper and pressed, with its size, place and colours, and room for the customer's word. */
+/** The customer proof of a job or an order: each side on paper and pressed, with its size, place and colours, and room for the customer's word. */
 export async function proofPdf(proof: Proof): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(proof.title);
@@ -107,11 +118,19 @@ export async function proofPdf(proof: Proof): Promise<Uint8Array> {
   pen.write(proof.shop, 10, true);
   pen.write(proof.title, 20);
   for (const line of proof.lines) pen.write(line, 10);
-  for (const side of proof.sides) {
+  for (const { heading, lines, sides } of proof.parts) {
     pen.y -= 12;
-    if (pen.y < 330) pen = new Pen(pdf.addPage(PAGE), font);
-    await drawSide(pdf, pen, side);
+    // What a job is stays on the page of its first picture.
+    if (pen.y < SIDE + LINE * (lines.length + 1)) pen = new Pen(pdf.addPage(PAGE), font);
+    if (heading !== '') pen.write(heading, 13);
+    for (const line of lines) pen.write(line, 10);
+    for (const side of sides) {
+      pen.y -= 12;
+      if (pen.y < SIDE) pen = new Pen(pdf.addPage(PAGE), font);
+      await drawSide(pdf, pen, side);
+    }
   }
+  if (pen.y < FOOT) pen = new Pen(pdf.addPage(PAGE), font);
   pen.y = Math.min(pen.y, EDGE + 70);
   pen.write('Screens and paper show colour in their own way; the press is what counts. Sizes are as printed.', 8, true);
   pen.write(proof.approval ?? 'Approved by ______________________________   Date ______________', 11);

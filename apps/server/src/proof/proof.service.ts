@@ -12,7 +12,7 @@ import { facesFor } from '../text/index.js';
 import { mainColours } from './colours.js';
 import { inline, pictureOfSide, pngOf, pngOfSide, type InlinePictures } from './compose.js';
 import { ProfileService } from './profile.service.js';
-import { proofPdf, type ProofSide } from './proof-pdf.js';
+import { proofPdf, type Proof, type ProofPart, type ProofSide } from './proof-pdf.js';
 
 const COLOURS = 6;
 
@@ -38,6 +38,23 @@ function placeOf({ template, drawn }: ComposedSide, blank: Blank, side: number, 
   return facts;
 }
 
+/** A job with something to show. */
+interface Ready {
+  view: JobView;
+  blank: Blank;
+  pictures: InlinePictures;
+}
+/** Whose proof it is, and how lengths and days are printed on it. */
+interface Printer {
+  shop: string;
+  units: UnitPrinter;
+}
+type ProofHead = Pick<Proof, 'title' | 'lines' | 'approval'>;
+
+const hasArt = ({ blank, sides }: JobView): boolean => blank !== null && sides.some((side) => side.drawn.length > 0);
+const nothing = () =>
+  refuse(409, 'proof.nothing', 'There is nothing to show yet', 'Choose a blank and put art on it first.');
+
 @Injectable()
 export class ProofService {
   constructor(
@@ -47,11 +64,10 @@ export class ProofService {
     private readonly profiles: ProfileService,
   ) {}
 
-  private async ready(id: string): Promise<{ view: JobView; blank: Blank; pictures: InlinePictures }> {
+  private async ready(id: string): Promise<Ready> {
     const view = await this.jobs.view(id);
     const { blank } = view;
-    if (!blank || view.sides.every((side) => side.drawn.length === 0))
-      throw refuse(409, 'proof.nothing', 'There is nothing to show yet', 'Choose a blank and put art on it first.');
+    if (!blank || !hasArt(view)) throw nothing();
     const pictures = new Map<string, string>();
     for (const art of view.arts) pictures.set(art.id, await inline(await this.art.picture(art.id, 'preview')));
     return { view, blank, pictures };
@@ -81,10 +97,46 @@ export class ProofService {
     return soft;
   }
 
-  /** The customer proof, PDF. */
+  /** The customer proof of a job, PDF. */
   async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
-    const [{ view, blank, pictures }, { settings }] = await Promise.all([this.ready(id), this.shop.read()]);
-    const print = unitPrinter(settings.units, settings);
+    const [ready, print] = await Promise.all([this.ready(id), this.printer()]);
+    const { job, approval } = ready.view;
+    const { lines, sides } = await this.part(ready, print);
+    const data = await proofPdf({
+      shop: print.shop,
+      title: `Proof ${job.number} · ${job.name}`,
+      lines: [...(job.customer ? [`For ${job.customer}`] : []), ...lines],
+      parts: [{ heading: '', lines: [], sides }],
+      approval:
+        approval === 'approved' && job.approval
+          ? `Approved by ${job.approval.by} on ${print.units.day(job.approval.at)}`
+          : null,
+    });
+    return { name: `kanga-job-${job.number}-proof.pdf`, data };
+  }
+
+  /** One proof of several jobs, PDF: what is said at its head and foot, and a heading over each job. Those with nothing to show are left out; none that shows anything is refused. */
+  async pdfOf(head: ProofHead, jobs: readonly { id: string; heading: string }[]): Promise<Uint8Array> {
+    const print = await this.printer();
+    const parts: ProofPart[] = [];
+    for (const { id, heading } of jobs) {
+      const view = await this.jobs.view(id);
+      if (hasArt(view)) parts.push({ heading, ...(await this.part(await this.ready(id), print)) });
+    }
+    if (parts.length === 0) throw nothing();
+    return proofPdf({ shop: print.shop, ...head, parts });
+  }
+
+  private async printer(): Promise<Printer> {
+    const { settings } = await this.shop.read();
+    return { shop: settings.shopName, units: unitPrinter(settings.units, settings) };
+  }
+
+  /** What a proof says and shows of one job. */
+  private async part(
+    { view, blank, pictures }: Ready,
+    { units }: Printer,
+  ): Promise<{ lines: string[]; sides: ProofSide[] }> {
     const { job } = view;
     const sides: ProofSide[] = [];
     for (const side of view.printed) {
@@ -94,25 +146,17 @@ export class ProofService {
         name: blank.sides[side]?.name ?? '',
         paper: await pngOfSide(composed, blank, 'paper', pictures),
         pressed: await pngOf(pressed),
-        facts: placeOf(composed, blank, side, print),
+        facts: placeOf(composed, blank, side, units),
         colours: mainColours(pressed.data, COLOURS),
       });
     }
     const names = job.run ? `, ${job.run.length} rows of names; the first is shown` : '';
-    const data = await proofPdf({
-      shop: settings.shopName,
-      title: `Proof ${job.number} · ${job.name}`,
+    return {
       lines: [
-        ...(job.customer ? [`For ${job.customer}`] : []),
         `${job.pieces} × ${blank.name}${names}`,
         `${blank.fibre.polyester} % polyester, ${view.fitness?.why ?? ''}`,
       ],
       sides,
-      approval:
-        view.approval === 'approved' && job.approval
-          ? `Approved by ${job.approval.by} on ${print.day(job.approval.at)}`
-          : null,
-    });
-    return { name: `kanga-job-${job.number}-proof.pdf`, data };
+    };
   }
 }

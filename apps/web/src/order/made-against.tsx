@@ -2,8 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { comparedOf, correctionsOf, type Correction, type OrderFile } from '@kanga/core/order';
 import type { Rates } from '@kanga/core/shop';
 import { formatMoney } from '@kanga/core/units';
-import { call, madeQuery, queryClient, shopQuery, useShop } from '../data/index.js';
-import { Button } from '../ui/index.js';
+import { call, madeQuery, problemFrom, queryClient, shopQuery, useShop } from '../data/index.js';
+import { Button, ProblemText } from '../ui/index.js';
 import { PART_NAMES } from './size-words.js';
 
 /** What was reckoned against what it came to, and which figures of the shop that speaks against. Nothing before anything was pressed. */
@@ -71,6 +71,7 @@ export function MadeAgainst({ file: { order }, rates }: { file: OrderFile; rates
           </Button>
         </p>
       ))}
+      {take.isError && <ProblemText problem={problemFrom(take.error)} />}
     </section>
   );
 }

@@ -1,6 +1,9 @@
 import type { Order, OrderFile } from '@kanga/core/order';
 import { Menu } from '../ui/index.js';
 
+/** What an order is fetched as. */
+export type OrderPaper = 'proofOfOrder' | 'quote' | 'quoteTable' | 'slip';
+
 /** What is done with a whole order now and then. */
 export function OrderMenu({
   file: { order, jobs },
@@ -11,13 +14,13 @@ export function OrderMenu({
   onState,
 }: {
   file: OrderFile;
-  onPdf: (what: 'quote' | 'quoteTable' | 'slip') => void;
+  onPdf: (what: OrderPaper) => void;
   onRepeat: () => void;
   onSplit: () => void;
   onMerge: () => void;
   onState: (status: Order['status']) => void;
 }) {
-  const pdf = (label: string, what: 'quote' | 'quoteTable' | 'slip', there: boolean) =>
+  const pdf = (label: string, what: OrderPaper, there: boolean) =>
     there
       ? [
           {
@@ -32,6 +35,11 @@ export function OrderMenu({
     <Menu
       label="More of this order"
       items={[
+        ...pdf(
+          'Proof as PDF',
+          'proofOfOrder',
+          jobs.some((job) => job.artId !== null),
+        ),
         ...pdf('Quote as PDF', 'quote', order.quote !== null),
         ...pdf('Quote as CSV', 'quoteTable', order.quote !== null),
         ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),

@@ -21,13 +21,20 @@ import { standingOf } from './hold-words.js';
 import { LineDialog } from './line-dialog.js';
 import { actionOf } from './order-action.js';
 import { OrderForm } from './order-form.js';
-import { OrderMenu } from './order-menu.js';
+import { OrderMenu, type OrderPaper } from './order-menu.js';
 import { RepeatOrder } from './repeat-order.js';
 import { MergeOrder, SplitOrder } from './split-order.js';
 import { SizesPicture } from './sizes-picture.js';
 import { useOrder, useOrderViews } from './use-order.js';
 
 type Open = { kind: 'details' | 'repeat' | 'split' | 'merge' } | { kind: 'line'; id: string } | null;
+
+const PAPER_NAMES: Record<OrderPaper, (order: number) => string> = {
+  proofOfOrder: (order) => `proof-${order}.pdf`,
+  quote: (order) => `quote-${order}.pdf`,
+  quoteTable: (order) => `quote-${order}.csv`,
+  slip: (order) => `slip-${order}.pdf`,
+};
 
 /** An order’s one question: what is wanted in which sizes, and what holds it up? */
 export function OrderPage() {
@@ -58,11 +65,12 @@ function OpenOrder({ id }: { id: string }) {
   const action: NextAction = { ...said, stage: 'blank', command: { kind: 'go', to: 'blank' } };
   const { pieces, good, spoiled, packed } = progressOf(jobs);
   const isOpen = order.status === 'open';
+  const dueDay = order.due === null ? undefined : day(order.due);
+  const dueSaid = order.due === null ? undefined : dueText(order.due, shopDay(serverNow()), settings.dates);
   const setState = (status: typeof order.status) => change(() => call('setOrderState', { id, body: { status } }));
   const fetched = useMutation({
-    mutationFn: async (what: 'quote' | 'quoteTable' | 'slip') => {
-      const name = what === 'quoteTable' ? `quote-${order.number}.csv` : `${what}-${order.number}.pdf`;
-      handOver(name, await callForFile(what, { id }));
+    mutationFn: async (what: OrderPaper) => {
+      handOver(PAPER_NAMES[what](order.number), await callForFile(what, { id }));
     },
   });
   const carryOut = async () => {
@@ -215,8 +223,8 @@ function OpenOrder({ id }: { id: string }) {
         ledger={
           <dl>
             <Fact name="Held up">{standingOf(order, hold)}</Fact>
-            <Fact name="Due" note={order.due ? day(order.due) : 'no day is set'}>
-              {order.due ? dueText(order.due, shopDay(serverNow()), settings.dates) : 'open'}
+            <Fact name="Due" note={dueSaid === `due ${dueDay}` ? undefined : dueSaid}>
+              {dueDay ?? 'No day is set'}
             </Fact>
             <Fact name="Pieces" note={spoiled > 0 ? `${formatCount(spoiled, 'piece')} spoiled on the way` : undefined}>
               {good} of {pieces} good{packed > 0 ? `, ${packed} packed` : ''}

@@ -43,7 +43,7 @@ export function SplitOrder({ file: { order }, onClose }: { file: OrderFile; onCl
         <FormFoot
           problem={split.isError ? problemFrom(split.error) : null}
           onCancel={onClose}
-          label={`Split ${formatCount(lines.length, 'line')} off`}
+          label={lines.length === 0 ? 'Split' : `Split ${formatCount(lines.length, 'line')} off`}
           disabled={split.isPending || lines.length === 0 || lines.length === order.lines.length}
         />
       </form>

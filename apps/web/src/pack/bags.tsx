@@ -16,7 +16,7 @@ const SIDE = { left: 'L', right: 'R' };
 const spoken = ({ job, piece, what, size, name, pair }: PackPiece, state: PackState): string =>
   `${[`${job}/${piece + 1}`, what, size, name, pair?.of].filter(Boolean).join(', ')}: ${state}`;
 
-/** Bags, each with the pieces that belong into it: what lies in it is vivid. */
+/** Bags, each with the pieces that belong into it: what lies in it is vivid, and a bag fills along its hem. */
 export function Bags({
   bags,
   now,
@@ -39,9 +39,13 @@ export function Bags({
         const ready = bag.pieces.filter((piece) => packState(piece, now) === 'ready');
         const name = bag.name === '' ? 'All together' : bag.name;
         return (
-          <li key={bag.name} aria-label={name} className="relative pt-5">
-            <Sack share={bag.pieces.length === 0 ? 0 : bag.packed / bag.pieces.length} />
-            <div className="relative px-6 pt-3 pb-5">
+          <li key={bag.name} aria-label={name}>
+            <Neck />
+            <div className="relative -mt-px overflow-hidden rounded-b-xl border-x-[1.5px] border-b-[1.5px] border-key bg-white px-5 pt-1 pb-5">
+              <span
+                className="absolute bottom-0 left-0 h-2 bg-green"
+                style={{ width: `${bag.pieces.length === 0 ? 0 : (100 * bag.packed) / bag.pieces.length}%` }}
+              />
               <h2 className="truncate font-big text-[19px] leading-tight font-bold">{name}</h2>
               <p className={`text-[14px] ${bag.split > 0 ? 'font-semibold text-magenta' : 'text-soft'}`}>
                 {bag.whole ? `Complete: ${bag.packed} in` : bagWords(bag)}
@@ -98,17 +102,14 @@ export function Bags({
   );
 }
 
-/** The outline of a bag with its neck tied, filled from below as far as it is packed. */
-const Sack = ({ share }: { share: number }) => (
-  <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="absolute inset-0 h-full w-full" aria-hidden>
+/** The tied neck of a bag. */
+const Neck = () => (
+  <svg viewBox="0 0 100 14" preserveAspectRatio="none" className="block h-11 w-full" aria-hidden>
     <path
-      d="M3 12Q26 10 40 8L33 1h34l-7 7q14 2 37 4l1 80q0 6-6 6H8q-6 0-6-6z"
+      d="M.3 14Q.3 12.6 4 12.2Q26 11 40 9L33 1h34l-7 8Q74 11 96 12.2Q99.7 12.6 99.7 14"
       className="fill-white stroke-key"
       strokeWidth="1.5"
       vectorEffect="non-scaling-stroke"
     />
-    {share > 0 && (
-      <rect x="3.5" y={97 - 2.5} width="93" height="2.5" className="fill-green" style={{ width: `${93 * share}px` }} />
-    )}
   </svg>
 );

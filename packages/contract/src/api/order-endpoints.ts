@@ -64,6 +64,7 @@ export const ORDER_ENDPOINTS = {
   quote: { summary: 'The quote as a PDF for the customer', answer: 'application/pdf' },
   quoteTable: { summary: 'The quote as a table that other programs read', answer: 'text/csv' },
   madeOfOrder: { summary: 'What the order came to: pieces, paper, ink, hands and the press', answer: madeSchema },
+  proofOfOrder: { summary: 'One proof of the whole order for its customer, PDF', answer: 'application/pdf' },
   slip: { summary: 'The packing slip as a PDF: what goes into the parcel and how', answer: 'application/pdf' },
   acceptQuote: { summary: 'Record that the customer took the quote', body: acceptSchema, answer: orderFileSchema },
   setOrderState: {

@@ -76,6 +76,7 @@ export const ROUTES = {
   mergeOrder: act('/api/orders/{id}/merge'),
   quoteOrder: act('/api/orders/{id}/quote'),
   quote: get('/api/orders/{id}/quote'),
+  proofOfOrder: get('/api/orders/{id}/proof'),
   slip: get('/api/orders/{id}/slip'),
   quoteTable: get('/api/orders/{id}/quote/table'),
   madeOfOrder: get('/api/orders/{id}/made'),

@@ -15,6 +15,7 @@ export {
   piecesEach,
   type Progress,
   progressOf,
+  sizesByLine,
   sizesOf,
   type Quote,
   type QuotedSize,

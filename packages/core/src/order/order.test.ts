@@ -9,6 +9,7 @@ import {
   progressOf,
   quoteRows,
   readSizes,
+  sizesByLine,
   sumsOf,
   type Order,
   type OrderFile,
@@ -207,6 +208,23 @@ describe('an order', () => {
     ];
     expect(progressOf(jobs)).toEqual({ pieces: 10, good: 9, spoiled: 3, packed: 9 });
     expect(progressOf([...jobs, job({ again: true, pieces: 3, good: 3 })])).toMatchObject({ pieces: 10, good: 10 });
+  });
+  it('is listed by line and size, without what was made again', () => {
+    const lines = [
+      { id: 'l', what: 'Crew shirts' },
+      { id: 'm', what: 'Shirts of the cox' },
+    ];
+    const jobs = [
+      job({ id: '1', line: 'm', blankId: tee('L').id }),
+      job({ id: '2', line: 'l', blankId: tee('XL').id }),
+      job({ id: '3', line: 'l', blankId: tee('S').id }),
+      job({ id: '4', line: 'l', blankId: tee('XL').id, again: true }),
+    ];
+    expect(sizesByLine({ order: { ...order, lines }, jobs }, tees).map((size) => [size.job.id, size.what])).toEqual([
+      ['3', 'Crew shirts, S'],
+      ['2', 'Crew shirts, XL'],
+      ['1', 'Shirts of the cox, L'],
+    ]);
   });
   it('neither loses nor doubles a piece, however it is spoiled and made again', () =>
     fc.assert(

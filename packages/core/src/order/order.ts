@@ -1,4 +1,4 @@
-import { comesInPairs, type Blank } from '../blank/index.js';
+import { bySize, comesInPairs, type Blank } from '../blank/index.js';
 import type { Stage } from '../finding/index.js';
 import type { CostPart } from '../cost/index.js';
 import type { Minor } from '../units/index.js';
@@ -137,6 +137,22 @@ export const countOf = (
 /** The jobs that what is ordered became, one for each size; those that make up for spoiled pieces left out. */
 export const sizesOf = <J extends Pick<OrderJob, 'again'>>(jobs: readonly J[]): J[] =>
   jobs.filter(({ again }) => !again);
+
+/** What is ordered, line by line and by size, as it is called where both are said. What is made again takes the place of what was spoiled: it is not among it. O(jobs · blanks). */
+export function sizesByLine(
+  { order, jobs }: OrderFile,
+  blanks: readonly Blank[],
+): { job: OrderJob; blank: Blank; what: string }[] {
+  return order.lines.flatMap(({ id, what }) =>
+    sizesOf(jobs)
+      .filter((job) => job.line === id)
+      .flatMap((job) => {
+        const blank = blanks.find((one) => one.id === job.blankId);
+        return blank ? [{ job, blank, what: blank.size === null ? what : `${what}, ${blank.size}` }] : [];
+      })
+      .sort((a, b) => bySize(a.blank, b.blank)),
+  );
+}
 
 /** The job that a line’s design is made in: the first that there is. */
 export const leadOf = <J extends Pick<OrderJob, 'line' | 'number' | 'again'>>(

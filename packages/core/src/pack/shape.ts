@@ -12,6 +12,8 @@ export interface Parcelled {
 const FOLDED = [320, 260] as const;
 /** What folded cloth takes up beside its threads: air. Common practice, no published source. */
 const AIR = 1.6;
+/** What folded cloth weighs for its room, g/mm³: 200 kg/m³, jersey of 300 kg/m³ with a third of air. Common practice, no published source. */
+const BULK = 200e-6;
 /** Wrapping round one piece of hard goods, on each side, mm. Common practice, no published source. */
 const WRAP = 5;
 /** The roll that a mat is wound on has a hole of so much, mm. Common practice, no published source. */
@@ -24,8 +26,8 @@ export const rollDiameter = (length: number, thickness: number, hole: number): n
   Math.sqrt((4 * length * thickness) / Math.PI + hole * hole);
 
 /**
- * How one piece of goods lies in a parcel: a mat rolled face out, a mug in its box, hard goods wrapped flat, all else folded. From its print area and layers: what reaches beyond the print
- * (a sleeve, a strap) is not counted, so that what is weighed and measured by hand comes first.
+ * How one piece of goods lies in a parcel: a mat rolled face out, a mug in its box, hard goods wrapped flat, all else folded. From its print area and layers; a shirt is more than its print area,
+ * so that folded goods are never thinner than their weight makes them.
  */
 export function parcelled(
   blank: Pick<Blank, 'name' | 'family' | 'sides' | 'layers' | 'construction' | 'weight'>,
@@ -54,5 +56,5 @@ export function parcelled(
     tall *= 2;
     if (b > a) [a, b] = [b, a];
   }
-  return as([a, b, tall]);
+  return as([a, b, Math.max(tall, (weight ?? 0) / (BULK * a * b))]);
 }
