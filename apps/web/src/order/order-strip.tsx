@@ -25,7 +25,8 @@ export function OrderStrip({
   const { order } = file;
   const { pieces, good } = progressOf(file.jobs);
   const jobs = sizesOf(file.jobs);
-  const hold = holdOf(file, wantedOf(file, items));
+  const wants = wantedOf(file, items);
+  const hold = holdOf(file, wants);
   const late = order.status === 'open' && order.due !== null && order.due < today;
   const shown = jobs.slice(0, MOST_SHOWN);
   return (
@@ -44,7 +45,7 @@ export function OrderStrip({
           )}
         </p>
         <p>
-          <b>{standingOf(order, hold)}</b>
+          <b>{standingOf(order, hold, wants)}</b>
           {good > 0 && (
             <span className="text-soft">
               {' '}

@@ -13,6 +13,13 @@ describe('what is pasted into a line', () => {
       said: ['4XL (2) is not on the shelf for Volunteer tee.'],
     });
   });
+  it('leaves prices out, of however many currencies, and says so', () => {
+    const { counts, said } = readPaste('S\t5\t€12.00\nM\t2\t$ 13\nL\t1\t9,50 £\nXL\t3\tCHF 14', tees, 'Volunteer tee');
+    expect(counts).toMatchObject({ [idOf('S')]: 5, [idOf('M')]: 2, [idOf('L')]: 1 });
+    expect(said[0]).toBe(
+      '€12.00, $ 13, 9,50 £ and 1 more: prices are left out here; they are made under Price, in the shop’s currency.',
+    );
+  });
   it('or a table of names with a size for each, put with its blank', () => {
     const table = 'Name,Size,Number\nAda,S,7\nBo,Medium,2\nCleo,S,9\nDan,3XL,1\nEva,,4\n';
     const { counts, runs, said } = readPaste(table, tees, 'Volunteer tee');

@@ -11,20 +11,42 @@ export interface ReadSizes {
 /** Words beside the sizes of a spreadsheet that are no sizes. */
 const COUNTS = /^(count|qty|quantity|pieces|number|how many)$/i;
 const isHeading = (cell: string): boolean => isSizeColumn(cell) || COUNTS.test(cell);
+/** A sum of money: a sign before or after it, or a currency's code of ISO 4217 (as `Intl` knows them: XXL is none). */
+const MONEY = /^(?:\p{Sc}|(?<before>[A-Z]{3})\s)\s*\d[\d.,’']*$|^\d[\d.,’']*\s*(?:\p{Sc}|(?<after>[A-Z]{3}))$/u;
+const CODES = new Set(Intl.supportedValuesOf('currency'));
+function isMoney(cell: string): boolean {
+  const found = MONEY.exec(cell);
+  if (!found) return false;
+  const code = found.groups?.['before'] ?? found.groups?.['after'];
+  return code === undefined || CODES.has(code);
+}
 const TOTALS = /^(total|sum|all|together)$/i;
 
 /**
  * Reads sizes and counts as they are pasted from a spreadsheet or typed: two columns, two rows (sizes above counts), or in a line: `S 5, M 12, 2XL 3`, `5 × M`. The same size twice is added up. What does not read,
- * and a total that is not the sum, is named and spoils nothing else. O(text).
+ * and a total that is not the sum, is named and spoils nothing else. Prices beside the counts, of whatever currency, are left out and said. O(text).
  */
 export function readSizes(text: string): ReadSizes {
   const wrong: string[] = [];
+  const prices: string[] = [];
   const rows = text
     .replace(/^\ufeff/, '')
     .split(/\r?\n/)
-    .map((row) => row.split(/\t|;|,(?!\d{3}\b)/).map((cell) => cell.trim()))
+    // A comma parts nothing where tabs do: it may be in a number.
+    .map((row) => row.split(row.includes('\t') ? '\t' : /;|,(?!\d{3}\b)/).map((cell) => cell.trim()))
     .map((row) => row.filter((cell) => cell !== ''))
+    .map((row) =>
+      row.filter((cell) => {
+        const isPrice = isMoney(cell);
+        if (isPrice) prices.push(cell);
+        return !isPrice;
+      }),
+    )
     .filter((row) => row.length > 0);
+  if (prices.length > 0)
+    wrong.push(
+      `${prices.slice(0, 3).join(', ')}${prices.length > 3 ? ` and ${prices.length - 3} more` : ''}: prices are left out here; they are made under Price, in the shop’s currency.`,
+    );
   const isCount = (cell: string) => /^\d+$/.test(cell);
   const [first, second] = rows;
   // Sizes above counts: as many cells in both rows, and the second row all counts but for its heading.
