@@ -5,11 +5,6 @@ import { Lack, ROOT, sleep } from '../machine.mjs';
 import { openDevices } from './devices.mjs';
 import { Keeper } from './keeper.mjs';
 
-/**
- * The server keeps its memory small rather than answer a little sooner: it runs all day beside other programs, and what is heavy is done by workers or in
- * the browser. Without this an hour at twelve presses took 300 MB, with it less than half (docs/benchmarks.md).
- */
-const LEAN = ['--optimize-for-size', '--max-semi-space-size=2'];
 /** A first start loads the demo shop, and one after an upgrade migrates: it may take so long, ms. */
 const START = 180_000;
 
@@ -33,7 +28,7 @@ export async function openServer({ database, port, data, env: more = {}, log = c
     log,
     spawn: () =>
       // It ends when the line to this process breaks, as when this one is ended hard.
-      spawn(process.execPath, [...LEAN, join(ROOT, 'apps/server/dist/main.js')], {
+      spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
         cwd: ROOT,
         env: {
           ...process.env,

@@ -1,6 +1,6 @@
 import type { PictureName } from './pictures/index.js';
 
-export interface DemoLine {
+interface DemoLine {
   what: string;
   /** The range, or the name, of goods that come in one size. */
   goods: string;

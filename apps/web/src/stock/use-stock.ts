@@ -45,7 +45,6 @@ export function useStock() {
       ),
   };
 }
-export type Stock = ReturnType<typeof useStock>;
 
 /** What is to be ordered, most urgent first. */
 export const toOrder = (standings: readonly Standing[]): Standing[] =>

@@ -11,3 +11,12 @@ export {
 } from './equivalent.js';
 export { checkPress, mapOf } from './check.js';
 export { CERAMIC, planeWall, soakSeconds } from './soak.js';
+export {
+  fitPlate,
+  plateAfter,
+  type PlateRates,
+  type PlateReading,
+  plateTakes,
+  ROOM,
+  usualRates,
+} from './plate-rates.js';

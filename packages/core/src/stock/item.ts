@@ -83,7 +83,7 @@ export const supplyItem = (id: string): string => `supply:${id}`;
 
 /** What can happen to what is in stock. `stopped`: it is no longer counted. */
 export const STOCK_EVENTS = ['receipt', 'count', 'use', 'stopped'] as const;
-export type StockEventKind = (typeof STOCK_EVENTS)[number];
+type StockEventKind = (typeof STOCK_EVENTS)[number];
 
 /** Something that happened to what is in stock; only ever added. */
 export interface StockEvent {

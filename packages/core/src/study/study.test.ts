@@ -243,7 +243,7 @@ describe('waiting for the plate', () => {
     number = 0;
     const one = study([swatch(at(180, 75), { pressedAt: null, reading: null })]);
     expect(viewStudy(one, { ...known, heat: null }, celsius).action.sentence).toMatch(
-      /The plate is there in about 14 min/,
+      /The plate is there in about 13 min/,
     );
     expect(viewStudy(one, { ...known, heat: 179 }, celsius).action.sentence).toBe('Press swatch 1: 180 °C for 75 s.');
   });

@@ -1,0 +1,569 @@
+import { GraphShape, int, real } from './shape.js';
+import type { Aims, DayModel, Scores } from './model.js';
+
+/** Beyond every window: what does not fit into any is put here rather than refused, s. */
+const BEYOND = 14 * 86_400;
+
+/** An order of everything: which choice each need takes, and who comes when on each unit. */
+export interface Arrangement {
+  choice: Int32Array;
+  /** By unit, the slots on it in order. */
+  order: Int32Array[];
+}
+
+/** A task to another place in the order of all, between two ranks; where `need` is one, it takes another choice there. */
+export interface Move {
+  task: number;
+  /** Half-way between the ranks that it comes between. */
+  place: number;
+  /** -1: none changes its choice. */
+  need: number;
+  choice: number;
+}
+
+/** When things are, in one arrangement. */
+interface Times {
+  start: Float64Array;
+  end: Float64Array;
+  /** What each task adds: changes before it, time after hours, distance from its pin. */
+  change: Float64Array;
+  over: Float64Array;
+  moved: Float64Array;
+}
+
+/**
+ * One arrangement of a model that is changed in place and timed: every task as early as its links, its units and their windows allow (semi-active). Timing all is O(tasks + links + slots), times the
+ * windows that are looked at; what a move changes is timed from the first task that it touches on, and only where something before it changed.
+ */
+export class DayGraph extends GraphShape {
+  readonly choice: Int32Array;
+  /** By slot: its unit (-1: not used), and its neighbours on it (-1: none). */
+  readonly slotUnit: Int32Array;
+  readonly before: Int32Array;
+  readonly behind: Int32Array;
+  /** By unit. */
+  readonly first: Int32Array;
+  readonly last: Int32Array;
+  /** By task, as it was timed last as a whole. */
+  readonly start: Float64Array;
+  readonly end: Float64Array;
+  /** What holds a task up: the task before it on a unit, or one that it is linked to; -1: nothing. */
+  readonly heldBy: Int32Array;
+  /** The slot of it that is held up; -1: a link, or nothing. */
+  readonly heldAt: Int32Array;
+  /** All tasks in an order in which they can be timed, and the place of each in it. */
+  readonly sorted: Int32Array;
+  readonly rank: Int32Array;
+  readonly scores: Scores = { late: 0, over: 0, change: 0, span: 0, flow: 0, moved: 0 };
+
+  private readonly times: Times;
+  private readonly trial: Times;
+  private readonly waits: Int32Array;
+  private readonly dirty: Uint8Array;
+  private readonly marked: Uint8Array;
+  private readonly line: Int32Array;
+  private undone: Int32Array;
+  private undoneCount = 0;
+  private wasChoice = -1;
+
+  constructor(model: DayModel) {
+    super(model);
+    const { tasks, slots } = this;
+    const times = (): Times => ({
+      start: new Float64Array(tasks),
+      end: new Float64Array(tasks),
+      change: new Float64Array(tasks),
+      over: new Float64Array(tasks),
+      moved: new Float64Array(tasks),
+    });
+    this.times = times();
+    this.trial = times();
+    this.start = this.times.start;
+    this.end = this.times.end;
+    this.choice = new Int32Array(this.needs).fill(-1);
+    this.slotUnit = new Int32Array(slots).fill(-1);
+    this.before = new Int32Array(slots).fill(-1);
+    this.behind = new Int32Array(slots).fill(-1);
+    this.first = new Int32Array(model.units.length).fill(-1);
+    this.last = new Int32Array(model.units.length).fill(-1);
+    this.heldBy = new Int32Array(tasks).fill(-1);
+    this.heldAt = new Int32Array(tasks).fill(-1);
+    this.sorted = new Int32Array(tasks);
+    this.rank = new Int32Array(tasks);
+    this.waits = new Int32Array(tasks);
+    this.dirty = new Uint8Array(tasks);
+    this.marked = new Uint8Array(tasks);
+    this.line = new Int32Array(tasks);
+    this.undone = new Int32Array(64);
+  }
+
+  /** When a slot begins and ends to be held. */
+  heldFrom(slot: number): number {
+    return this.edge(this.times, slot, this.fromEnd, this.fromPlus);
+  }
+  heldTo(slot: number): number {
+    return this.edge(this.times, slot, this.toEnd, this.toPlus);
+  }
+  private edge(times: Times, slot: number, ofEnd: Uint8Array, plus: Float64Array): number {
+    const need = int(this.slotNeed, slot);
+    const task = int(this.slotTask, slot);
+    return real(ofEnd[need] ? times.end : times.start, task) + real(plus, need);
+  }
+  /** How long a task takes as it is arranged. */
+  lasts(task: number): number {
+    const need = int(this.taskNeeds, task);
+    return real(this.choiceLasts, int(this.choiceAt, need) + int(this.choice, need));
+  }
+
+  /** Takes a slot off its unit. */
+  unlink(slot: number): void {
+    const unit = int(this.slotUnit, slot);
+    if (unit < 0) return;
+    const [a, b] = [int(this.before, slot), int(this.behind, slot)];
+    if (a >= 0) this.behind[a] = b;
+    else this.first[unit] = b;
+    if (b >= 0) this.before[b] = a;
+    else this.last[unit] = a;
+    this.slotUnit[slot] = this.before[slot] = this.behind[slot] = -1;
+  }
+  /** Puts a slot on a unit, behind another one there; -1: first. */
+  link(slot: number, unit: number, behind: number): void {
+    const next = behind >= 0 ? int(this.behind, behind) : int(this.first, unit);
+    this.slotUnit[slot] = unit;
+    this.before[slot] = behind;
+    this.behind[slot] = next;
+    if (behind >= 0) this.behind[behind] = slot;
+    else this.first[unit] = slot;
+    if (next >= 0) this.before[next] = slot;
+    else this.last[unit] = slot;
+  }
+  /** Lets a need take a choice, behind all that is on its units. */
+  append(need: number, choice: number): void {
+    this.choice[need] = choice;
+    this.unitsOf(need, choice).forEach((unit, i) => {
+      this.link(int(this.needSlots, need) + i, unit, int(this.last, unit));
+    });
+  }
+  clear(): void {
+    this.choice.fill(-1);
+    this.slotUnit.fill(-1);
+    this.before.fill(-1);
+    this.behind.fill(-1);
+    this.first.fill(-1);
+    this.last.fill(-1);
+  }
+
+  /** The tasks on a unit, in order. */
+  lineOf(unit: number): number[] {
+    const line: number[] = [];
+    for (let s = int(this.first, unit); s >= 0; s = int(this.behind, s)) line.push(int(this.slotTask, s));
+    return line;
+  }
+  save(): Arrangement {
+    const order = Array.from(this.first, (slot) => {
+      const list: number[] = [];
+      for (let s = slot; s >= 0; s = int(this.behind, s)) list.push(s);
+      return Int32Array.from(list);
+    });
+    return { choice: this.choice.slice(), order };
+  }
+  load({ choice, order }: Arrangement): void {
+    this.clear();
+    this.choice.set(choice);
+    order.forEach((slots, unit) => {
+      for (const slot of slots) this.link(slot, unit, int(this.last, unit));
+    });
+  }
+
+  /** Times everything as it is arranged: its value by the aims; infinite: it goes round in a circle, and nothing else is said of it. */
+  time(aims: Aims): number {
+    const { tasks, waits, sorted, times, slotTask } = this;
+    let filled = 0;
+    for (let t = 0; t < tasks; t++) {
+      let count = int(this.inAt, t + 1) - int(this.inAt, t);
+      for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+        const other = int(this.before, s);
+        if (other >= 0 && int(slotTask, other) !== t) count++;
+      }
+      waits[t] = count;
+      if (count === 0) sorted[filled++] = t;
+    }
+    for (let i = 0; i < filled; i++) {
+      const t = int(sorted, i);
+      this.rank[t] = i;
+      this.place(t, times, true);
+      for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++) {
+        const other = int(this.outTask, k);
+        if ((waits[other] = int(waits, other) - 1) === 0) sorted[filled++] = other;
+      }
+      for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+        const next = int(this.behind, s);
+        if (next < 0) continue;
+        const other = int(slotTask, next);
+        if (other !== t && (waits[other] = int(waits, other) - 1) === 0) sorted[filled++] = other;
+      }
+    }
+    if (filled < tasks) return Infinity;
+    const { scores } = this;
+    scores.change = scores.over = scores.moved = 0;
+    for (let t = 0; t < tasks; t++) {
+      scores.change += real(times.change, t);
+      scores.over += real(times.over, t);
+      scores.moved += real(times.moved, t);
+    }
+    this.judge(times, scores);
+    return valueOf(scores, aims);
+  }
+
+  /** Lateness, span and flow of timed tasks. */
+  private judge({ end }: Times, scores: Scores): void {
+    scores.late = scores.span = scores.flow = 0;
+    for (let j = 0; j < this.jobs; j++) {
+      let last = 0;
+      for (let k = int(this.jobAt, j), to = int(this.jobAt, j + 1); k < to; k++) {
+        const one = real(end, int(this.jobLast, k));
+        if (one > last) last = one;
+      }
+      scores.flow += last;
+      if (last > scores.span) scores.span = last;
+      const due = real(this.jobDue, j);
+      if (last > due) scores.late += real(this.jobWeight, j) * (last - due);
+    }
+  }
+
+  /**
+   * What an arrangement that was timed would come to with a move: nothing of it stays. Infinite: it goes round in a circle, or changes nothing. O(tasks that it touches and passes).
+   */
+  weigh(move: Move, aims: Aims): number {
+    if (!this.apply(move)) return Infinity;
+    const value = this.retime(move, aims);
+    this.revert(move);
+    return value;
+  }
+
+  /** Whether a model can be guessed at: nothing changes, nothing closes, nothing is held longer than it lasts. */
+  get isPlain(): boolean {
+    return !this.hasWindows && !this.changes.includes(1) && this.slots === this.tasks;
+  }
+  /** By task: the longest way from its end to the end of all, as it was timed last. Only where it is plain. O(tasks + links + slots). */
+  readonly tail: Float64Array = new Float64Array(this.tasks);
+  measureTails(): void {
+    const { tail, sorted } = this;
+    for (let i = this.tasks - 1; i >= 0; i--) {
+      const t = int(sorted, i);
+      tail[t] = Math.max(this.linkTail(t), this.unitTail(int(this.behind, t)));
+    }
+  }
+  private linkTail(t: number): number {
+    let tail = 0;
+    for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++) {
+      const other = int(this.outTask, k);
+      const one = real(this.tail, other) + this.lasts(other);
+      if (one > tail) tail = one;
+    }
+    return tail;
+  }
+  private linkHead(t: number): number {
+    let head = real(this.release, t);
+    for (let k = int(this.inAt, t), to = int(this.inAt, t + 1); k < to; k++) {
+      const one = real(this.end, int(this.inTask, k));
+      if (one > head) head = one;
+    }
+    return head;
+  }
+  private unitTail(other: number): number {
+    return other < 0 ? 0 : real(this.tail, other) + this.lasts(other);
+  }
+
+  /** About how long the longest way through what a shift moves would be (Balas and Vazacopoulos 1998): its span is rarely less. Only where it is plain, so that slots are tasks. O(tasks passed). */
+  guess({ task, place }: Move): number {
+    const { line, rank, trial } = this;
+    const later = place > int(rank, task);
+    const next = later ? this.behind : this.before;
+    let count = 0;
+    if (!later) line[count++] = task;
+    let other = int(next, task);
+    while (other >= 0 && later === int(rank, other) < place) {
+      line[count++] = other;
+      other = int(next, other);
+    }
+    if (later) line[count++] = task;
+    // In their new order: what was passed backwards stands the wrong way round behind the task.
+    else line.subarray(1, count).reverse();
+    const [outer, inner] = later ? [int(this.before, task), other] : [other, int(this.behind, task)];
+    let free = outer < 0 ? 0 : real(this.end, outer);
+    for (let i = 0; i < count; i++) {
+      const t = int(line, i);
+      const start = Math.max(free, this.linkHead(t));
+      trial.start[t] = start;
+      free = start + this.lasts(t);
+    }
+    let tail = this.unitTail(inner);
+    let longest = 0;
+    for (let i = count - 1; i >= 0; i--) {
+      const t = int(line, i);
+      const own = Math.max(tail, this.linkTail(t));
+      const lasts = this.lasts(t);
+      const way = real(trial.start, t) + lasts + own;
+      if (way > longest) longest = way;
+      tail = own + lasts;
+    }
+    return longest;
+  }
+
+  private readonly trialScores: Scores = { late: 0, over: 0, change: 0, span: 0, flow: 0, moved: 0 };
+  private retime({ task, place }: Move, aims: Aims): number {
+    const { rank, sorted, marked, line, times, trial, dirty } = this;
+    const own = int(rank, task);
+    const later = place > own;
+    const [low, high] = later ? [own, Math.floor(place)] : [Math.ceil(place), own];
+    // What hangs on the task comes with it, and may not be what it comes behind (or before).
+    let count = 0;
+    marked[task] = 1;
+    if (later) {
+      for (let r = low + 1; r <= high; r++) {
+        const t = int(sorted, r);
+        marked[t] = this.hangsOn(t) ? 1 : 0;
+        if (!marked[t]) line[count++] = t;
+      }
+      for (let r = low; r <= high; r++) if (marked[int(sorted, r)]) line[count++] = int(sorted, r);
+    } else {
+      for (let r = high - 1; r >= low; r--) {
+        const t = int(sorted, r);
+        marked[t] = this.leadsTo(t) ? 1 : 0;
+      }
+      for (let r = low; r <= high; r++) if (marked[int(sorted, r)]) line[count++] = int(sorted, r);
+      for (let r = low; r < high; r++) if (!marked[int(sorted, r)]) line[count++] = int(sorted, r);
+    }
+    marked[task] = 0;
+    const round = later ? this.hangsOn(task) : this.leadsTo(task);
+    for (let r = low; r <= high; r++) marked[int(sorted, r)] = 0;
+    if (round) return Infinity;
+    trial.start.set(times.start);
+    trial.end.set(times.end);
+    const scores = this.trialScores;
+    scores.change = this.scores.change;
+    scores.over = this.scores.over;
+    scores.moved = this.scores.moved;
+    for (let i = 0; i < count; i++) this.placeAgain(int(line, i), scores);
+    for (let r = high + 1; r < this.tasks; r++) {
+      const t = int(sorted, r);
+      if (!dirty[t]) continue;
+      this.placeAgain(t, scores);
+    }
+    this.judge(trial, scores);
+    return valueOf(scores, aims);
+  }
+
+  private placeAgain(t: number, scores: Scores): void {
+    const { times, trial, dirty } = this;
+    dirty[t] = 0;
+    this.place(t, trial, false);
+    scores.change += real(trial.change, t) - real(times.change, t);
+    scores.over += real(trial.over, t) - real(times.over, t);
+    scores.moved += real(trial.moved, t) - real(times.moved, t);
+    if (trial.start[t] === times.start[t] && trial.end[t] === times.end[t]) return;
+    for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++) dirty[int(this.outTask, k)] = 1;
+    for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+      const next = int(this.behind, s);
+      if (next >= 0) dirty[int(this.slotTask, next)] = 1;
+    }
+  }
+
+  /** Whether something marked comes right before a task. */
+  private hangsOn(t: number): boolean {
+    for (let k = int(this.inAt, t), to = int(this.inAt, t + 1); k < to; k++)
+      if (this.marked[int(this.inTask, k)]) return true;
+    for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+      const other = int(this.before, s);
+      if (other >= 0 && this.marked[int(this.slotTask, other)] && int(this.slotTask, other) !== t) return true;
+    }
+    return false;
+  }
+  /** Whether something marked comes right after a task. */
+  private leadsTo(t: number): boolean {
+    for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++)
+      if (this.marked[int(this.outTask, k)]) return true;
+    for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+      const other = int(this.behind, s);
+      if (other >= 0 && this.marked[int(this.slotTask, other)] && int(this.slotTask, other) !== t) return true;
+    }
+    return false;
+  }
+
+  /** Changes the arrangement by a move, against the ranks of its last timing; whether that changed anything. What it touched stands as dirty until it is timed or reverted. */
+  apply({ task, place, need, choice }: Move): boolean {
+    this.undoneCount = 0;
+    this.wasChoice = need >= 0 ? int(this.choice, need) : -1;
+    const later = place > int(this.rank, task);
+    for (let n = int(this.taskNeeds, task), to = int(this.taskNeeds, task + 1); n < to; n++) {
+      const low = int(this.needSlots, n);
+      if (n === need) {
+        const units = this.unitsOf(n, choice);
+        for (let s = low; s < int(this.needSlots, n + 1); s++) this.take(s);
+        this.choice[n] = choice;
+        for (let i = 0; i < units.length; i++)
+          this.put(low + i, units[i] as number, this.placed(units[i] as number, place));
+        continue;
+      }
+      for (let s = low; s < int(this.needSlots, n + 1); s++) {
+        const unit = int(this.slotUnit, s);
+        if (unit < 0) continue;
+        let other = int(later ? this.behind : this.before, s);
+        let last = -1;
+        while (other >= 0 && later === int(this.rank, int(this.slotTask, other)) < place) {
+          last = other;
+          other = int(later ? this.behind : this.before, other);
+        }
+        if (last < 0) continue;
+        const behind = later ? last : int(this.before, last);
+        this.take(s);
+        this.put(s, unit, behind);
+      }
+    }
+    return this.undoneCount > 0;
+  }
+  /** The last slot on a unit that ranks before a place; -1: none. */
+  private placed(unit: number, place: number): number {
+    let slot = int(this.last, unit);
+    while (slot >= 0 && int(this.rank, int(this.slotTask, slot)) > place) slot = int(this.before, slot);
+    return slot;
+  }
+  private take(slot: number): void {
+    const unit = int(this.slotUnit, slot);
+    if (unit < 0) return;
+    const next = int(this.behind, slot);
+    if (next >= 0) this.dirty[int(this.slotTask, next)] = 1;
+    if (this.undoneCount + 3 > this.undone.length) {
+      const more = new Int32Array(2 * this.undone.length);
+      more.set(this.undone);
+      this.undone = more;
+    }
+    this.undone[this.undoneCount++] = slot;
+    this.undone[this.undoneCount++] = unit;
+    this.undone[this.undoneCount++] = int(this.before, slot);
+    this.unlink(slot);
+  }
+  private put(slot: number, unit: number, behind: number): void {
+    this.link(slot, unit, behind);
+    const next = int(this.behind, slot);
+    if (next >= 0) this.dirty[int(this.slotTask, next)] = 1;
+  }
+  /** Takes back what was applied last. */
+  revert({ need }: Move): void {
+    this.dirty.fill(0);
+    if (need >= 0) {
+      for (let s = int(this.needSlots, need); s < int(this.needSlots, need + 1); s++) this.unlink(s);
+      this.choice[need] = this.wasChoice;
+    }
+    for (let i = this.undoneCount - 3; i >= 0; i -= 3) {
+      const slot = int(this.undone, i);
+      this.unlink(slot);
+      this.link(slot, int(this.undone, i + 1), int(this.undone, i + 2));
+    }
+  }
+  /** Forgets what was touched: the whole is timed next. */
+  keep(): void {
+    this.dirty.fill(0);
+  }
+
+  private place(t: number, times: Times, why: boolean): void {
+    const { slotTask } = this;
+    const lasts = this.lasts(t);
+    let start = real(this.release, t);
+    let by = -1;
+    let where = -1;
+    let changed = 0;
+    for (let k = int(this.inAt, t), to = int(this.inAt, t + 1); k < to; k++) {
+      const from = real(times.end, int(this.inTask, k)) + real(this.inWait, k);
+      if (from > start) {
+        start = from;
+        by = int(this.inTask, k);
+      }
+    }
+    for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
+      const unit = int(this.slotUnit, s);
+      if (unit < 0) continue;
+      const other = int(this.before, s);
+      const need = int(this.slotNeed, s);
+      let from = -(this.fromEnd[need] ? lasts : 0) - real(this.fromPlus, need);
+      if (this.changes[unit]) {
+        const change = this.changeOf(unit, other < 0 ? -1 : int(slotTask, other), t);
+        changed += change;
+        from += change;
+      }
+      if (other >= 0 && int(slotTask, other) !== t) from += this.edge(times, other, this.toEnd, this.toPlus);
+      if (from > start || (from === start && other >= 0 && by < 0)) {
+        start = from;
+        by = other < 0 ? -1 : int(slotTask, other);
+        where = other < 0 ? -1 : s;
+      }
+    }
+    if (this.hasWindows) start = this.inWindows(t, start, lasts);
+    const pinned = real(this.pinned, t);
+    if (pinned === pinned) {
+      // It waits for its moment; what keeps it from it counts.
+      if (start < pinned) start = this.hasWindows ? this.inWindows(t, pinned, lasts) : pinned;
+      times.moved[t] = start - pinned;
+    }
+    const fixed = real(this.fixed, t);
+    if (fixed === fixed) start = fixed;
+    times.start[t] = start;
+    times.end[t] = start + lasts;
+    times.change[t] = changed;
+    if (this.hasWindows) times.over[t] = this.overtime(t, times);
+    if (why) {
+      this.heldBy[t] = by;
+      this.heldAt[t] = where;
+    }
+  }
+
+  /** The earliest moment from `from` on at which everything that a task holds lies within a window of its unit. */
+  private inWindows(task: number, from: number, lasts: number): number {
+    let start = from;
+    for (let again = true; again;) {
+      again = false;
+      for (let s = int(this.taskSlots, task), to = int(this.taskSlots, task + 1); s < to; s++) {
+        const unit = int(this.slotUnit, s);
+        const windows = unit < 0 ? null : (this.model.units[unit]?.windows ?? null);
+        if (!windows) continue;
+        const need = int(this.slotNeed, s);
+        const begins = (this.fromEnd[need] ? lasts : 0) + real(this.fromPlus, need);
+        const ends = (this.toEnd[need] ? lasts : 0) + real(this.toPlus, need);
+        const window = windows.find((one) => Math.max(start + begins, one.from) + (ends - begins) <= one.over);
+        if (!window) return Math.max(start, BEYOND);
+        if (start + begins < window.from) {
+          start = window.from - begins;
+          again = true;
+        }
+      }
+    }
+    return start;
+  }
+
+  /** Seconds that the units of a task are held after the end of their windows. */
+  private overtime(task: number, times: Times): number {
+    let sum = 0;
+    for (let s = int(this.taskSlots, task), slot = int(this.taskSlots, task + 1); s < slot; s++) {
+      const unit = int(this.slotUnit, s);
+      const windows = unit < 0 ? null : (this.model.units[unit]?.windows ?? null);
+      if (!windows) continue;
+      const [from, to] = [
+        this.edge(times, s, this.fromEnd, this.fromPlus),
+        this.edge(times, s, this.toEnd, this.toPlus),
+      ];
+      const window = windows.find((one) => to <= one.over);
+      if (!window) sum += to - from;
+      else if (to > window.to) sum += Math.min(to - from, to - window.to);
+    }
+    return sum;
+  }
+}
+
+const valueOf = (scores: Scores, aims: Aims): number =>
+  aims.late * scores.late +
+  aims.over * scores.over +
+  aims.change * scores.change +
+  aims.span * scores.span +
+  aims.flow * scores.flow +
+  aims.moved * scores.moved;

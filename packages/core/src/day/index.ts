@@ -1,0 +1,22 @@
+/** The day: what is done when, where and by whom, and what can be promised. It plans and judges; it draws nothing and keeps nothing. */
+export { boundOf, jacksonBound, lateBound, spanBound } from './bound.js';
+export { buildDay, dayAt, type DayBuilt, type DayKind, type DayPart, type DayShop, type Pin } from './build.js';
+export { RULES, type Rule } from './dispatch.js';
+export { type Arrangement, DayGraph } from './graph.js';
+export { AHEAD, minutesOf, type Shift, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './hours.js';
+export {
+  type Aim,
+  type Aims,
+  type Choice,
+  type DayJob,
+  type DayModel,
+  type Link,
+  type Need,
+  type Scores,
+  type Task,
+  type Unit,
+  USUAL_AIMS,
+  type Window,
+} from './model.js';
+export { DaySearch, type SearchAsked } from './search.js';
+export { type DayWork, type PressWay, workOf } from './work.js';

@@ -1,0 +1,417 @@
+import { seeded } from '../numbers/index.js';
+import { bestRule } from './dispatch.js';
+import { DayGraph, type Arrangement, type Move } from './graph.js';
+import { int, real } from './shape.js';
+import { USUAL_AIMS, type Aims, type DayModel, type Scores } from './model.js';
+
+/** How a search goes on; what is left out is as usual. */
+export interface SearchAsked {
+  aims?: Aims;
+  /** The same seed does the same. */
+  seed?: number;
+  /** Where to begin; left out: with the best of the rules. */
+  from?: Arrangement;
+  /** At this value it is proven: nothing can be better. */
+  bound?: number;
+}
+
+/** Candidates that are timed at most before one is taken. Ours, by trial on ft10 and on made-up days. */
+const WIDTH = 28;
+/** Steps without a better plan before a round is over: more the more tasks there are. Ours, by trial on ft10. */
+const STALLED = { most: 600, least: 40, each: 6 };
+/** Arrangements that are kept to begin anew between them. */
+const ELITE = 16;
+interface Elite {
+  arrangement: Arrangement;
+  value: number;
+}
+/** How close to nothing a difference is nothing. */
+const HAIR = 1e-6;
+/** Beyond all guesses. */
+const FAR = 1e12;
+
+/**
+ * Tabu search on a disjunctive graph: tasks of critical blocks are put before or behind their block (the neighbourhood N6 of Balas and Vazacopoulos 1998, without its estimates), or done by other
+ * units (as Mastrolilli and Gambardella 2000 do); tasks of one heat are put side by side. Every candidate is timed anew. Anytime and seeded.
+ */
+export class DaySearch {
+  readonly graph: DayGraph;
+  readonly aims: Aims;
+  /** What each rule alone comes to; null: it began with an arrangement. */
+  readonly rules: Record<string, number> | null;
+  best: Arrangement;
+  bestValue: number;
+  bestScores: Scores;
+  /** Steps so far, and candidates that were timed. */
+  steps = 0;
+  timed = 0;
+
+  private readonly random: () => number;
+  private readonly patience: number;
+  private readonly bound: number;
+  private readonly pairTabu: Int32Array;
+  private readonly choiceTabu: Map<number, number> = new Map();
+  /** Whether only the end of all counts, so that most moves need not be timed. */
+  private readonly guesses: boolean;
+  private guessed = new Float64Array(64);
+  private value: number;
+  private sinceBest = 0;
+  private readonly elite: Elite[] = [];
+  private roundBest: Arrangement;
+  private roundValue: number;
+
+  constructor(model: DayModel, { aims = USUAL_AIMS, seed = 1, from, bound = 0 }: SearchAsked = {}) {
+    this.graph = new DayGraph(model);
+    this.aims = aims;
+    this.bound = bound;
+    this.random = seeded(seed);
+    const { tasks } = this.graph;
+    this.guesses =
+      this.graph.isPlain &&
+      aims.span > 0 &&
+      aims.late === 0 &&
+      aims.flow === 0 &&
+      this.graph.choiceLasts.length === tasks;
+    this.patience = Math.min(STALLED.most, STALLED.least + STALLED.each * tasks);
+    this.pairTabu = new Int32Array(tasks * tasks);
+    if (from) {
+      this.graph.load(from);
+      this.rules = null;
+    } else this.rules = bestRule(this.graph, aims).values;
+    this.value = this.graph.time(aims);
+    this.best = this.graph.save();
+    this.bestValue = this.value;
+    this.bestScores = { ...this.graph.scores };
+    this.roundBest = this.best;
+    this.roundValue = this.value;
+  }
+
+  /** Whether nothing can be better. */
+  get proven(): boolean {
+    return this.bestValue <= this.bound + HAIR;
+  }
+
+  /** Goes on for so many steps, or until it is proven; whether the best became better. */
+  run(steps: number): boolean {
+    const before = this.bestValue;
+    for (let i = 0; i < steps && !this.proven; i++) this.step();
+    return this.bestValue < before - HAIR;
+  }
+
+  private step(): void {
+    this.steps++;
+    const moves = this.candidates();
+    let pick: Move | null = null;
+    let pickValue = Infinity;
+    let loose: Move | null = null;
+    let looseValue = Infinity;
+    if (this.guesses) pick = this.likeliest(moves);
+    else
+      for (const move of moves) {
+        const value = this.graph.weigh(move, this.aims);
+        this.timed++;
+        if (value === Infinity) continue;
+        const forbidden = this.isTabu(move);
+        if (value < pickValue && (!forbidden || value < this.bestValue - HAIR)) [pick, pickValue] = [move, value];
+        if (forbidden && value < looseValue) [loose, looseValue] = [move, value];
+      }
+    const taken = pick ?? (this.random() < 0.5 ? loose : null);
+    if (taken) this.take(taken);
+    if (this.value < this.bestValue - HAIR) {
+      this.best = this.graph.save();
+      this.bestValue = this.value;
+      this.bestScores = { ...this.graph.scores };
+    }
+    if (this.value < this.roundValue - HAIR) {
+      this.roundBest = this.graph.save();
+      this.roundValue = this.value;
+      this.sinceBest = 0;
+    } else if (++this.sinceBest > this.patience || !taken) this.restart();
+  }
+
+  /** The move that is guessed to come to least, of those that may be taken; any of the others where there is none. */
+  private likeliest(moves: readonly Move[]): Move | null {
+    const { graph } = this;
+    graph.measureTails();
+    let count = moves.length;
+    if (this.guessed.length < count) this.guessed = new Float64Array(2 * count);
+    const { guessed } = this;
+    for (let i = 0; i < count; i++) {
+      const move = moves[i] as Move;
+      const guess = graph.guess(move);
+      guessed[i] = guess < this.bestValue - HAIR || !this.isTabu(move) ? guess : guess + FAR * (1 + this.random());
+    }
+    for (; count > 0; count--) {
+      let least = 0;
+      for (let i = 1; i < moves.length; i++) if (real(guessed, i) < real(guessed, least)) least = i;
+      const move = moves[least] as Move;
+      this.timed++;
+      if (graph.weigh(move, this.aims) < Infinity) return move;
+      guessed[least] = Infinity;
+    }
+    return null;
+  }
+
+  private take(move: Move): void {
+    this.forbidBack(move);
+    this.graph.apply(move);
+    this.graph.keep();
+    this.value = this.graph.time(this.aims);
+  }
+
+  /** A round has come to nothing more: its best joins the elite, and the next begins between two of those, or off the best. */
+  private restart(): void {
+    this.join({ arrangement: this.roundBest, value: this.roundValue });
+    this.pairTabu.fill(0);
+    this.choiceTabu.clear();
+    this.sinceBest = 0;
+    const { elite } = this;
+    const one = elite[Math.floor(this.random() * elite.length)];
+    const other = elite[Math.floor(this.random() * elite.length)];
+    if (one && other && one !== other && elite.length >= ELITE / 2) {
+      this.graph.load(one.arrangement);
+      this.value = this.graph.time(this.aims);
+      this.towards(other.arrangement);
+    } else {
+      this.graph.load(this.best);
+      this.value = this.graph.time(this.aims);
+      this.shake(12 + Math.floor(this.random() * 24));
+    }
+    this.roundBest = this.graph.save();
+    this.roundValue = this.value;
+  }
+
+  /** What is good stays, but nothing twice: the worst goes when there are too many. */
+  private join(one: Elite): void {
+    const { elite } = this;
+    if (
+      elite.some(({ value, arrangement }) => Math.abs(value - one.value) < HAIR && isSame(arrangement, one.arrangement))
+    )
+      return;
+    elite.push(one);
+    elite.sort((a, b) => a.value - b.value);
+    if (elite.length > ELITE) elite.pop();
+  }
+
+  /** Some steps whatever they cost. */
+  private shake(times: number): void {
+    for (let i = 0; i < times; i++) {
+      // What is critical alone would lead back to where it stood.
+      const moves: Move[] = [];
+      if (this.random() < 0.5) this.anywhere(moves);
+      else moves.push(...this.candidates());
+      const move = moves[Math.floor(this.random() * moves.length)];
+      if (!move) continue;
+      if (this.graph.weigh(move, this.aims) < Infinity) this.take(move);
+    }
+  }
+
+  /** About half of the way from the arrangement as it stands to another one, neighbours on a unit changing places (path relinking; Peng, Lü and Cheng 2015). */
+  private towards({ choice, order }: Arrangement): void {
+    const { graph } = this;
+    const place = new Int32Array(graph.slots).fill(-1);
+    for (const line of order) line.forEach((slot, i) => (place[slot] = i));
+    for (let need = 0; need < graph.needs; need++) {
+      const own = int(choice, need);
+      if (own === graph.choice[need] || this.random() < 0.5) continue;
+      const task = int(graph.needTask, need);
+      const move = { task, place: int(graph.rank, task) + 0.25, need, choice: own };
+      if (graph.weigh(move, this.aims) < Infinity) this.take(move);
+    }
+    const turned = () => {
+      const all: [number, number][] = [];
+      for (let s = 0; s < graph.slots; s++) {
+        const next = int(graph.behind, s);
+        if (next >= 0 && int(place, next) >= 0 && int(place, next) < int(place, s))
+          all.push([int(graph.slotTask, s), int(graph.slotTask, next)]);
+      }
+      return all;
+    };
+    const far = turned().length;
+    for (let tries = 0; tries < 4 * graph.tasks; tries++) {
+      const left = turned();
+      if (left.length <= far / 3) return;
+      const [task, other] = left[Math.floor(this.random() * left.length)] as [number, number];
+      const move = { task, place: int(graph.rank, other) + 0.5, need: -1, choice: -1 };
+      if (graph.weigh(move, this.aims) < Infinity) this.take(move);
+    }
+  }
+
+  /** The tasks that hold one another up, from something that costs back to where nothing does; the last first. */
+  private critical(): number[] {
+    const { graph, aims } = this;
+    const { jobs, tasks } = graph.model;
+    // What costs most of all, but not always that: jobs by what they cost, else the end of it all.
+    let from = -1;
+    if (aims.late > 0) {
+      const cost = new Float64Array(jobs.length);
+      const lastOf = new Int32Array(jobs.length).fill(-1);
+      tasks.forEach(({ job }, t) => {
+        const last = lastOf[job] ?? -1;
+        if (last < 0 || (this.graph.end[t] ?? 0) > (this.graph.end[last] ?? 0)) lastOf[job] = t;
+      });
+      let sum = 0;
+      jobs.forEach(({ due, weight }, j) => {
+        const last = lastOf[j] ?? -1;
+        if (last < 0) return;
+        const end = this.graph.end[last] ?? 0;
+        cost[j] = (due !== null ? aims.late * weight * Math.max(0, end - due) : 0) + aims.flow * end;
+        sum += cost[j] ?? 0;
+      });
+      let dice = this.random() * sum;
+      for (let j = 0; j < jobs.length; j++) {
+        dice -= cost[j] ?? 0;
+        if (dice <= 0 && (lastOf[j] ?? -1) >= 0) {
+          from = lastOf[j] ?? -1;
+          break;
+        }
+      }
+    }
+    if (from < 0 || (aims.span > 0 && this.random() < 0.2)) {
+      let latest: number[] = [];
+      let end = -Infinity;
+      this.graph.end.forEach((one, t) => {
+        if (one > end + HAIR) {
+          end = one;
+          latest = [t];
+        } else if (one > end - HAIR) latest.push(t);
+      });
+      from = latest[Math.floor(this.random() * latest.length)] ?? 0;
+    }
+    const path: number[] = [];
+    for (let t = from; t >= 0 && path.length <= graph.tasks; t = int(graph.heldBy, t)) path.push(t);
+    return path;
+  }
+
+  private candidates(): Move[] {
+    const { graph } = this;
+    const path = this.critical();
+    const moves: Move[] = [];
+    // Blocks: tasks in a row that hold one another up on one unit.
+    for (let i = 0; i < path.length;) {
+      const unit = this.unitHolding(path[i] ?? 0);
+      let k = i;
+      while (k + 1 < path.length && unit >= 0 && this.unitHolding(path[k] ?? 0) === unit) k++;
+      if (k > i) {
+        const block = path.slice(i, k + 1).reverse();
+        this.aroundBlock(block, moves);
+      }
+      i = Math.max(k, i + 1);
+    }
+    for (const task of path) this.elsewhere(task, moves);
+    if (this.aims.change > 0) this.besideLike(moves);
+    while (!this.guesses && moves.length > WIDTH) {
+      // Any of them, evenly.
+      const out = Math.floor(this.random() * moves.length);
+      moves[out] = moves[moves.length - 1] as Move;
+      moves.pop();
+    }
+    if (moves.length === 0) this.anywhere(moves);
+    return graph.tasks > 1 ? moves : [];
+  }
+  private unitHolding(task: number): number {
+    const slot = int(this.graph.heldAt, task);
+    return slot < 0 ? -1 : (this.graph.slotUnit[slot] ?? -1);
+  }
+
+  private aroundBlock(block: readonly number[], moves: Move[]): void {
+    const { rank } = this.graph;
+    const first = int(rank, block[0] as number);
+    const last = int(rank, block[block.length - 1] as number);
+    for (let i = 0; i < block.length; i++) {
+      const task = block[i] as number;
+      if (i < block.length - 1) moves.push({ task, place: last + 0.5, need: -1, choice: -1 });
+      if (i > 0) moves.push({ task, place: first - 0.5, need: -1, choice: -1 });
+      if (i > 1 && i < block.length - 1)
+        moves.push({ task, place: int(rank, block[i - 1] as number) - 0.5, need: -1, choice: -1 });
+    }
+  }
+
+  /** A task by other units: about when it is now, or one place earlier or later there. */
+  private elsewhere(task: number, moves: Move[]): void {
+    const { graph } = this;
+    const own = int(graph.rank, task);
+    for (let need = int(graph.taskNeeds, task); need < int(graph.taskNeeds, task + 1); need++)
+      for (let choice = graph.choicesOf(need) - 1; choice >= 0; choice--) {
+        if (choice === graph.choice[need]) continue;
+        const line = graph.lineOf(graph.unitsOf(need, choice)[0] ?? 0);
+        const next = line.findIndex((other) => int(graph.rank, other) > own);
+        const behind = next < 0 ? line.length : next;
+        const places = [own + 0.25];
+        if (behind > 0) places.push(int(graph.rank, line[behind - 1] as number) - 0.5);
+        if (behind < line.length) places.push(int(graph.rank, line[behind] as number) + 0.5);
+        for (const place of places) moves.push({ task, place, need, choice });
+      }
+  }
+
+  /** A task beside another of its heat on the unit that changes. */
+  private besideLike(moves: Move[]): void {
+    const { model, rank } = this.graph;
+    model.units.forEach(({ change }, unit) => {
+      if (!change) return;
+      const line = this.graph.lineOf(unit);
+      if (line.length < 3) return;
+      for (let tries = 0; tries < 2; tries++) {
+        const i = Math.floor(this.random() * line.length);
+        const task = line[i] as number;
+        const state = model.tasks[task]?.state;
+        const others = line.filter((other, k) => k !== i && Math.abs(k - i) > 1 && model.tasks[other]?.state === state);
+        const beside = others[Math.floor(this.random() * others.length)];
+        if (beside !== undefined)
+          moves.push({ task, place: int(rank, beside) + (this.random() < 0.5 ? 0.5 : -0.5), need: -1, choice: -1 });
+      }
+    });
+  }
+
+  /** Any task beside any other of its unit: where nothing holds anything up. */
+  private anywhere(moves: Move[]): void {
+    const { tasks, slotUnit, rank } = this.graph;
+    for (let tries = 0; tries < WIDTH; tries++) {
+      const task = Math.floor(this.random() * tasks);
+      const unit = int(slotUnit, int(this.graph.taskSlots, task));
+      if (unit < 0) continue;
+      const line = this.graph.lineOf(unit);
+      const beside = line[Math.floor(this.random() * line.length)];
+      if (beside !== undefined && beside !== task)
+        moves.push({ task, place: int(rank, beside) + (this.random() < 0.5 ? 0.5 : -0.5), need: -1, choice: -1 });
+    }
+  }
+
+  private isTabu({ task, place, need, choice }: Move): boolean {
+    if (need >= 0) return (this.choiceTabu.get(need * 64 + choice) ?? 0) > this.steps;
+    const { graph, pairTabu, steps } = this;
+    const later = place > int(graph.rank, task);
+    const line = later ? graph.behind : graph.before;
+    // Against what it comes to stand beside: to forbid all that it passes would forbid too much.
+    let tabu = false;
+    for (let s = int(graph.taskSlots, task); s < int(graph.taskSlots, task + 1); s++)
+      for (let next = int(line, s); next >= 0; next = int(line, next)) {
+        const other = int(graph.slotTask, next);
+        if (later !== int(graph.rank, other) < place) break;
+        tabu = int(pairTabu, later ? other * graph.tasks + task : task * graph.tasks + other) > steps;
+      }
+    return tabu;
+  }
+  /** What was so before a move may not be so again for a while. */
+  private forbidBack({ task, place, need }: Move): void {
+    const { graph, pairTabu } = this;
+    const until = this.steps + 8 + Math.floor(this.random() * (6 + graph.tasks / 12));
+    if (need >= 0) {
+      this.choiceTabu.set(need * 64 + int(graph.choice, need), until);
+      return;
+    }
+    const later = place > int(graph.rank, task);
+    const line = later ? graph.behind : graph.before;
+    for (let s = int(graph.taskSlots, task); s < int(graph.taskSlots, task + 1); s++)
+      for (let next = int(line, s); next >= 0; next = int(line, next)) {
+        const other = int(graph.slotTask, next);
+        if (later !== int(graph.rank, other) < place) break;
+        pairTabu[later ? task * graph.tasks + other : other * graph.tasks + task] = until;
+      }
+  }
+}
+
+const isSame = (a: Arrangement, b: Arrangement): boolean =>
+  a.order.every(
+    (line, unit) => line.length === b.order[unit]?.length && line.every((slot, i) => slot === b.order[unit]?.[i]),
+  );

@@ -1,0 +1,127 @@
+import type { DayModel, DayWork, Need, Task } from '../day/index.js';
+import { seeded } from '../numbers/index.js';
+
+const START = { of: 'start', plus: 0 } as const;
+const END = { of: 'end', plus: 0 } as const;
+
+/** A task on one of some units, for so long on each, all of it. */
+export const plainTask = (
+  job: number,
+  choices: readonly (readonly [unit: number, lasts: number])[],
+  more: Partial<Task> = {},
+): Task => ({
+  id: '',
+  job,
+  state: 0,
+  release: 0,
+  fixed: null,
+  pinned: null,
+  needs: [{ choices: choices.map(([unit, lasts]) => ({ units: [unit], lasts })), from: START, to: END } satisfies Need],
+  ...more,
+});
+
+/** A job shop as the literature writes it: for each job its machines, from 0, and times, in order. */
+export function jobShop(jobs: readonly (readonly (readonly [machine: number, time: number])[])[]): DayModel {
+  const machines = Math.max(...jobs.flat().map(([machine]) => machine)) + 1;
+  const tasks = jobs.flatMap((steps, job) => steps.map(([machine, time]) => plainTask(job, [[machine, time]])));
+  const links = tasks.flatMap((task, t) =>
+    t > 0 && tasks[t - 1]?.job === task.job ? [{ before: t - 1, after: t, wait: 0 }] : [],
+  );
+  return {
+    units: Array.from({ length: machines }, (_, i) => ({ id: `${i}`, kind: 'press', windows: null, change: null })),
+    tasks,
+    links,
+    jobs: jobs.map((_, i) => ({ id: `${i}`, due: null, weight: 1 })),
+  };
+}
+
+/** The sixth instance of Fisher and Thompson (1963): its shortest schedule ends at 55. */
+export const FT06 = jobShop([
+  [
+    [2, 1],
+    [0, 3],
+    [1, 6],
+    [3, 7],
+    [5, 3],
+    [4, 6],
+  ],
+  [
+    [1, 8],
+    [2, 5],
+    [4, 10],
+    [5, 10],
+    [0, 10],
+    [3, 4],
+  ],
+  [
+    [2, 5],
+    [3, 4],
+    [5, 8],
+    [0, 9],
+    [1, 1],
+    [4, 7],
+  ],
+  [
+    [1, 5],
+    [0, 5],
+    [2, 5],
+    [3, 3],
+    [4, 8],
+    [5, 9],
+  ],
+  [
+    [2, 9],
+    [1, 3],
+    [4, 5],
+    [5, 4],
+    [0, 3],
+    [3, 1],
+  ],
+  [
+    [1, 3],
+    [3, 3],
+    [5, 9],
+    [0, 10],
+    [4, 4],
+    [2, 1],
+  ],
+]);
+
+/** Open jobs of a made-up shop with so many presses, some to be printed first, some on jigs. */
+export function madeWork(jobs: number, presses: number, seed: number): DayWork[] {
+  const random = seeded(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+  const days = ['2026-11-30', '2026-12-01', '2026-12-02', '2026-12-03', null];
+  return Array.from({ length: jobs }, (_, i) => {
+    const beds = 1 + Math.floor(random() * 24);
+    const [heat, busy] = [pick([182, 193, 196, 202, 207]), 50 + Math.floor(random() * 90)];
+    const share = 0.3 + 0.5 * random();
+    const all = Array.from({ length: presses }, (__, p) => `press ${p}`);
+    const some = all.filter(() => random() < 0.6);
+    return {
+      jobId: `job ${i}`,
+      number: i,
+      name: `Job ${i}`,
+      artId: null,
+      order: null,
+      due: pick(days),
+      ready: null,
+      beds,
+      atOnce: 1,
+      pieces: beds,
+      print: random() < 0.6 ? { printerId: 'printer', seconds: 120 + random() * 1200, dries: 300 } : null,
+      table: 20 + random() * 60,
+      presses: (some.length > 0 ? some : all.slice(0, 1)).map((pressId) => ({
+        pressId,
+        heat,
+        busy,
+        hands: busy * share,
+        cool: 90,
+      })),
+      jig: random() < 0.2 ? `jig ${Math.floor(random() * 3)}` : null,
+      inspect: 20,
+      pack: 40,
+      stuck: null,
+    };
+  });
+}
