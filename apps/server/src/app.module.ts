@@ -14,6 +14,7 @@ import { JobModule } from './job/index.js';
 import { OrderModule } from './order/index.js';
 import { PrintModule } from './print/index.js';
 import { ProofModule } from './proof/index.js';
+import { DayModule } from './day/index.js';
 import { PackModule } from './pack/index.js';
 import { PurchaseModule } from './purchase/index.js';
 import { ScannerModule } from './scanner/index.js';
@@ -48,6 +49,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     TextModule,
     ScannerModule,
     OrderModule,
+    DayModule,
     PackModule,
     PurchaseModule,
     StudyModule,

@@ -35,6 +35,7 @@ const TABLES = [
   'stock_event',
   'stock_level',
   'stock_item',
+  'day_book',
   'study_answer',
   'study_swatch',
   'study',

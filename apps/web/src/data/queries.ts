@@ -112,6 +112,13 @@ export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => cal
 /** What happened to a thing in stock. */
 export const stockEventsQuery = (item: string) =>
   queryOptions({ queryKey: ['stock', item, 'events'], queryFn: () => call('stockEvents', { item }), staleTime: 0 });
+/** What the plan of the day is made of: it changes with everything that happens, and is asked for anew where it is looked at. */
+export const dayQuery = queryOptions({
+  queryKey: ['day'],
+  queryFn: () => call('day'),
+  staleTime: 0,
+  refetchInterval: 120_000,
+});
 /** Orders with their jobs. */
 export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders', {}) });
 /** Orders that have all of these words in their number, name or customer. */

@@ -8,10 +8,11 @@ import { backupsQuery, jobsQuery, ordersQuery, shopDay, serverNow, stockQuery, u
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
+import { DayPlan } from '../day/index.js';
 import { OrderStrip } from '../order/index.js';
 import { TicketCard } from './ticket-card.js';
 
-/** Today's one question: which job do I go on with? The line answers with the one that is due first. */
+/** Today's one question: what is next? The plan of the day shows it, and the line goes on with what is due first. */
 export function Today() {
   const { settings } = useShop();
   const { data: jobs } = useSuspenseQuery(jobsQuery);
@@ -24,6 +25,9 @@ export function Today() {
   const { data: items = [] } = useQuery(stockQuery);
   // The jobs of an order stand in its row.
   const open = jobs.filter((job) => job.status === 'open' && job.orderId === null);
+  const isBusy = open.length > 0 || orders.length > 0;
+  // The plan has the page's first heading.
+  const Title = isBusy ? 'h2' : 'h1';
   const first = jobs.find((job) => job.status === 'open');
   const action: NextAction = first
     ? {
@@ -55,11 +59,12 @@ export function Today() {
       }
     >
       <div className="min-h-0 flex-1 overflow-auto p-6">
-        <div className="mb-4 flex flex-wrap items-center gap-3">
-          <h1 className="mr-auto font-big text-[34px] leading-none font-bold">
+        {isBusy && <DayPlan />}
+        <div className="mt-6 mb-4 flex flex-wrap items-center gap-3 first:mt-0">
+          <Title className="mr-auto font-big text-[27px] leading-none font-bold">
             {open.length === 0 ? 'No open jobs' : formatCount(open.length, 'open job')}
             {orders.length > 0 && `, ${formatCount(orders.length, 'order')}`}
-          </h1>
+          </Title>
           <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
         </div>
         {orders.length > 0 && (

@@ -1,3 +1,4 @@
+export { planInWorker } from './day.js';
 export { hashOf } from './hash.js';
 export { nestInWorker } from './nest.js';
 export { tracePicture, TraceRefused } from './trace.js';

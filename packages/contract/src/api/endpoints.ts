@@ -29,6 +29,7 @@ import { settingsSchema, shopSchema } from '../shop/index.js';
 import { storageSchema } from '../tidy/index.js';
 import { list, type Description, type Endpoint, type ValueOf } from './endpoint.js';
 import { BENCH_ENDPOINTS } from './bench-endpoints.js';
+import { DAY_ENDPOINTS } from './day-endpoints.js';
 import { FLOOR_ENDPOINTS } from './floor-endpoints.js';
 import { ORDER_ENDPOINTS } from './order-endpoints.js';
 import { stockIdSchema } from '../stock/index.js';
@@ -138,6 +139,7 @@ const DESCRIPTIONS = {
   changeSettings: { summary: 'Change the settings', body: settingsSchema, answer: settingsSchema },
   ...BENCH_ENDPOINTS,
   ...FLOOR_ENDPOINTS,
+  ...DAY_ENDPOINTS,
   ...ORDER_ENDPOINTS,
   ...PACK_ENDPOINTS,
   ...STOCK_ENDPOINTS,

@@ -1,6 +1,6 @@
 import { plateTakes, ROOM, usualRates, type PlateRates } from '../heat/index.js';
-import { addDays, daysBetween } from '../units/index.js';
-import { AHEAD, minutesOf, windowsOf, type Shift } from './hours.js';
+import { daysBetween } from '../units/index.js';
+import { AHEAD, minutesOf, type MomentOf, windowsOf, type Shift } from './hours.js';
 import type { Change, Choice, DayJob, DayModel, Link, Moment, Need, Task, Unit } from './model.js';
 import type { DayWork, PressWay } from './work.js';
 
@@ -16,9 +16,9 @@ export interface DayShop {
   }[];
   printers: readonly { id: string; name: string }[];
   shifts: readonly Shift[];
-  /** The day that it is, ISO 8601, and the seconds from now to the beginning of a day on the shop's clock. */
+  /** The day that it is, ISO 8601. */
   today: string;
-  midnight: (day: string) => number;
+  moment: MomentOf;
 }
 
 /** What somebody has put somewhere, or what runs: a task by its name, and when and on which press it begins, s from now. */
@@ -65,7 +65,7 @@ const END: Moment = { of: 'end', plus: 0 };
 
 /** Lays out the day: units, tasks and links of everything that can be planned; by due day, as much as a plan takes. O(jobs · loads · people). */
 export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonly Pin[] = []): DayBuilt {
-  const { shifts, today, midnight } = shop;
+  const { shifts, today, moment } = shop;
   const presses = shop.presses.filter(({ down }) => !down);
   const heats = [...new Set(works.flatMap((work) => work.presses.map(({ heat }) => heat)))].sort((a, b) => a - b);
   const units: Unit[] = [
@@ -73,7 +73,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
     ...shop.printers.map(({ id }): Unit => ({ id, kind: 'printer', windows: null, change: null })),
     // Two halves of each person: hands that are free half of the time serve two presses.
     ...shifts.flatMap((shift): Unit[] => {
-      const windows = windowsOf(shift, today, midnight);
+      const windows = windowsOf(shift, today, moment);
       return [1, 2].map((half) => ({ id: `${shift.name} ${half}`, kind: 'person', windows, change: null }));
     }),
     ...[...new Set(works.flatMap(({ jig }) => (jig === null ? [] : [jig])))].map((jig): Unit => ({
@@ -86,7 +86,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
   const at = new Map(units.map(({ id }, i) => [id, i]));
   const unitOf = (id: string) => at.get(id) ?? -1;
   const people = shifts.map(({ name }) => [unitOf(`${name} 1`), unitOf(`${name} 2`)] as const);
-  const dayEnd = Math.max(...shifts.map(({ to }) => minutesOf(to)).filter(Number.isFinite), 0) * 60;
+  const dayEnd = shifts.map(({ to }) => to).reduce((a, b) => (minutesOf(b) > minutesOf(a) ? b : a), '00:00');
 
   const built: DayBuilt = { model: { units, tasks: [], links: [], jobs: [] }, parts: [], heats, left: [] };
   const [tasks, links, jobs]: [Task[], Link[], DayJob[]] = [[], [], []];
@@ -96,7 +96,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
   const add = (part: DayPart, id: string, state: number, needs: Need[], release: number): number => {
     const pin = pinned.get(id) ?? null;
     const bound =
-      pin?.unit != null && at.has(pin.unit)
+      pin && pin.unit !== null && at.has(pin.unit)
         ? needs.map((need, i) => {
             const there = need.choices.filter(({ units: own }) => own.includes(unitOf(pin.unit ?? '')));
             return i === 0 && there.length > 0 ? { ...need, choices: there } : need;
@@ -125,8 +125,8 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
       built.left.push({ work, why });
       continue;
     }
-    const release = work.ready === null ? 0 : Math.max(0, midnight(work.ready));
-    jobs.push({ id: work.jobId, due: work.due === null ? null : midnight(work.due) + dayEnd, weight: 1 });
+    const release = work.ready === null ? 0 : Math.max(0, moment(work.ready, '00:00'));
+    jobs.push({ id: work.jobId, due: work.due === null ? null : moment(work.due, dayEnd), weight: 1 });
     const part = (kind: DayKind, rest: Partial<DayPart> = {}): DayPart => ({
       kind,
       work,
@@ -245,15 +245,4 @@ function changesOf({ warmUp, rates, celsius }: DayShop['presses'][number], heats
     first: heats.map((heat) => takes(celsius ?? ROOM, heat)),
     between: heats.map((from) => heats.map((to) => takes(from, to))),
   };
-}
-
-/** The day on which a moment lies, and how far into it, s: for what is printed. */
-export function dayAt(
-  seconds: number,
-  { today, midnight }: Pick<DayShop, 'today' | 'midnight'>,
-): { day: string; into: number } {
-  let ahead = 0;
-  while (ahead < 400 && midnight(addDays(today, ahead + 1)) <= seconds) ahead++;
-  const day = addDays(today, ahead);
-  return { day, into: seconds - midnight(day) };
 }

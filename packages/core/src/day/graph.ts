@@ -1,25 +1,11 @@
-import { GraphShape, int, real } from './shape.js';
+import { DayLines, type Move } from './lines.js';
 import type { Aims, DayModel, Scores } from './model.js';
+import { int, real } from './shape.js';
+
+export type { Arrangement, Move } from './lines.js';
 
 /** Beyond every window: what does not fit into any is put here rather than refused, s. */
 const BEYOND = 14 * 86_400;
-
-/** An order of everything: which choice each need takes, and who comes when on each unit. */
-export interface Arrangement {
-  choice: Int32Array;
-  /** By unit, the slots on it in order. */
-  order: Int32Array[];
-}
-
-/** A task to another place in the order of all, between two ranks; where `need` is one, it takes another choice there. */
-export interface Move {
-  task: number;
-  /** Half-way between the ranks that it comes between. */
-  place: number;
-  /** -1: none changes its choice. */
-  need: number;
-  choice: number;
-}
 
 /** When things are, in one arrangement. */
 interface Times {
@@ -35,15 +21,7 @@ interface Times {
  * One arrangement of a model that is changed in place and timed: every task as early as its links, its units and their windows allow (semi-active). Timing all is O(tasks + links + slots), times the
  * windows that are looked at; what a move changes is timed from the first task that it touches on, and only where something before it changed.
  */
-export class DayGraph extends GraphShape {
-  readonly choice: Int32Array;
-  /** By slot: its unit (-1: not used), and its neighbours on it (-1: none). */
-  readonly slotUnit: Int32Array;
-  readonly before: Int32Array;
-  readonly behind: Int32Array;
-  /** By unit. */
-  readonly first: Int32Array;
-  readonly last: Int32Array;
+export class DayGraph extends DayLines {
   /** By task, as it was timed last as a whole. */
   readonly start: Float64Array;
   readonly end: Float64Array;
@@ -51,24 +29,17 @@ export class DayGraph extends GraphShape {
   readonly heldBy: Int32Array;
   /** The slot of it that is held up; -1: a link, or nothing. */
   readonly heldAt: Int32Array;
-  /** All tasks in an order in which they can be timed, and the place of each in it. */
-  readonly sorted: Int32Array;
-  readonly rank: Int32Array;
   readonly scores: Scores = { late: 0, over: 0, change: 0, span: 0, flow: 0, moved: 0 };
 
   private readonly times: Times;
   private readonly trial: Times;
   private readonly waits: Int32Array;
-  private readonly dirty: Uint8Array;
   private readonly marked: Uint8Array;
   private readonly line: Int32Array;
-  private undone: Int32Array;
-  private undoneCount = 0;
-  private wasChoice = -1;
 
   constructor(model: DayModel) {
     super(model);
-    const { tasks, slots } = this;
+    const { tasks } = this;
     const times = (): Times => ({
       start: new Float64Array(tasks),
       end: new Float64Array(tasks),
@@ -80,21 +51,11 @@ export class DayGraph extends GraphShape {
     this.trial = times();
     this.start = this.times.start;
     this.end = this.times.end;
-    this.choice = new Int32Array(this.needs).fill(-1);
-    this.slotUnit = new Int32Array(slots).fill(-1);
-    this.before = new Int32Array(slots).fill(-1);
-    this.behind = new Int32Array(slots).fill(-1);
-    this.first = new Int32Array(model.units.length).fill(-1);
-    this.last = new Int32Array(model.units.length).fill(-1);
     this.heldBy = new Int32Array(tasks).fill(-1);
     this.heldAt = new Int32Array(tasks).fill(-1);
-    this.sorted = new Int32Array(tasks);
-    this.rank = new Int32Array(tasks);
     this.waits = new Int32Array(tasks);
-    this.dirty = new Uint8Array(tasks);
     this.marked = new Uint8Array(tasks);
     this.line = new Int32Array(tasks);
-    this.undone = new Int32Array(64);
   }
 
   /** When a slot begins and ends to be held. */
@@ -108,71 +69,6 @@ export class DayGraph extends GraphShape {
     const need = int(this.slotNeed, slot);
     const task = int(this.slotTask, slot);
     return real(ofEnd[need] ? times.end : times.start, task) + real(plus, need);
-  }
-  /** How long a task takes as it is arranged. */
-  lasts(task: number): number {
-    const need = int(this.taskNeeds, task);
-    return real(this.choiceLasts, int(this.choiceAt, need) + int(this.choice, need));
-  }
-
-  /** Takes a slot off its unit. */
-  unlink(slot: number): void {
-    const unit = int(this.slotUnit, slot);
-    if (unit < 0) return;
-    const [a, b] = [int(this.before, slot), int(this.behind, slot)];
-    if (a >= 0) this.behind[a] = b;
-    else this.first[unit] = b;
-    if (b >= 0) this.before[b] = a;
-    else this.last[unit] = a;
-    this.slotUnit[slot] = this.before[slot] = this.behind[slot] = -1;
-  }
-  /** Puts a slot on a unit, behind another one there; -1: first. */
-  link(slot: number, unit: number, behind: number): void {
-    const next = behind >= 0 ? int(this.behind, behind) : int(this.first, unit);
-    this.slotUnit[slot] = unit;
-    this.before[slot] = behind;
-    this.behind[slot] = next;
-    if (behind >= 0) this.behind[behind] = slot;
-    else this.first[unit] = slot;
-    if (next >= 0) this.before[next] = slot;
-    else this.last[unit] = slot;
-  }
-  /** Lets a need take a choice, behind all that is on its units. */
-  append(need: number, choice: number): void {
-    this.choice[need] = choice;
-    this.unitsOf(need, choice).forEach((unit, i) => {
-      this.link(int(this.needSlots, need) + i, unit, int(this.last, unit));
-    });
-  }
-  clear(): void {
-    this.choice.fill(-1);
-    this.slotUnit.fill(-1);
-    this.before.fill(-1);
-    this.behind.fill(-1);
-    this.first.fill(-1);
-    this.last.fill(-1);
-  }
-
-  /** The tasks on a unit, in order. */
-  lineOf(unit: number): number[] {
-    const line: number[] = [];
-    for (let s = int(this.first, unit); s >= 0; s = int(this.behind, s)) line.push(int(this.slotTask, s));
-    return line;
-  }
-  save(): Arrangement {
-    const order = Array.from(this.first, (slot) => {
-      const list: number[] = [];
-      for (let s = slot; s >= 0; s = int(this.behind, s)) list.push(s);
-      return Int32Array.from(list);
-    });
-    return { choice: this.choice.slice(), order };
-  }
-  load({ choice, order }: Arrangement): void {
-    this.clear();
-    this.choice.set(choice);
-    order.forEach((slots, unit) => {
-      for (const slot of slots) this.link(slot, unit, int(this.last, unit));
-    });
   }
 
   /** Times everything as it is arranged: its value by the aims; infinite: it goes round in a circle, and nothing else is said of it. */
@@ -239,76 +135,6 @@ export class DayGraph extends GraphShape {
     const value = this.retime(move, aims);
     this.revert(move);
     return value;
-  }
-
-  /** Whether a model can be guessed at: nothing changes, nothing closes, nothing is held longer than it lasts. */
-  get isPlain(): boolean {
-    return !this.hasWindows && !this.changes.includes(1) && this.slots === this.tasks;
-  }
-  /** By task: the longest way from its end to the end of all, as it was timed last. Only where it is plain. O(tasks + links + slots). */
-  readonly tail: Float64Array = new Float64Array(this.tasks);
-  measureTails(): void {
-    const { tail, sorted } = this;
-    for (let i = this.tasks - 1; i >= 0; i--) {
-      const t = int(sorted, i);
-      tail[t] = Math.max(this.linkTail(t), this.unitTail(int(this.behind, t)));
-    }
-  }
-  private linkTail(t: number): number {
-    let tail = 0;
-    for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++) {
-      const other = int(this.outTask, k);
-      const one = real(this.tail, other) + this.lasts(other);
-      if (one > tail) tail = one;
-    }
-    return tail;
-  }
-  private linkHead(t: number): number {
-    let head = real(this.release, t);
-    for (let k = int(this.inAt, t), to = int(this.inAt, t + 1); k < to; k++) {
-      const one = real(this.end, int(this.inTask, k));
-      if (one > head) head = one;
-    }
-    return head;
-  }
-  private unitTail(other: number): number {
-    return other < 0 ? 0 : real(this.tail, other) + this.lasts(other);
-  }
-
-  /** About how long the longest way through what a shift moves would be (Balas and Vazacopoulos 1998): its span is rarely less. Only where it is plain, so that slots are tasks. O(tasks passed). */
-  guess({ task, place }: Move): number {
-    const { line, rank, trial } = this;
-    const later = place > int(rank, task);
-    const next = later ? this.behind : this.before;
-    let count = 0;
-    if (!later) line[count++] = task;
-    let other = int(next, task);
-    while (other >= 0 && later === int(rank, other) < place) {
-      line[count++] = other;
-      other = int(next, other);
-    }
-    if (later) line[count++] = task;
-    // In their new order: what was passed backwards stands the wrong way round behind the task.
-    else line.subarray(1, count).reverse();
-    const [outer, inner] = later ? [int(this.before, task), other] : [other, int(this.behind, task)];
-    let free = outer < 0 ? 0 : real(this.end, outer);
-    for (let i = 0; i < count; i++) {
-      const t = int(line, i);
-      const start = Math.max(free, this.linkHead(t));
-      trial.start[t] = start;
-      free = start + this.lasts(t);
-    }
-    let tail = this.unitTail(inner);
-    let longest = 0;
-    for (let i = count - 1; i >= 0; i--) {
-      const t = int(line, i);
-      const own = Math.max(tail, this.linkTail(t));
-      const lasts = this.lasts(t);
-      const way = real(trial.start, t) + lasts + own;
-      if (way > longest) longest = way;
-      tail = own + lasts;
-    }
-    return longest;
   }
 
   private readonly trialScores: Scores = { late: 0, over: 0, change: 0, span: 0, flow: 0, moved: 0 };
@@ -389,82 +215,6 @@ export class DayGraph extends GraphShape {
       if (other >= 0 && this.marked[int(this.slotTask, other)] && int(this.slotTask, other) !== t) return true;
     }
     return false;
-  }
-
-  /** Changes the arrangement by a move, against the ranks of its last timing; whether that changed anything. What it touched stands as dirty until it is timed or reverted. */
-  apply({ task, place, need, choice }: Move): boolean {
-    this.undoneCount = 0;
-    this.wasChoice = need >= 0 ? int(this.choice, need) : -1;
-    const later = place > int(this.rank, task);
-    for (let n = int(this.taskNeeds, task), to = int(this.taskNeeds, task + 1); n < to; n++) {
-      const low = int(this.needSlots, n);
-      if (n === need) {
-        const units = this.unitsOf(n, choice);
-        for (let s = low; s < int(this.needSlots, n + 1); s++) this.take(s);
-        this.choice[n] = choice;
-        for (let i = 0; i < units.length; i++)
-          this.put(low + i, units[i] as number, this.placed(units[i] as number, place));
-        continue;
-      }
-      for (let s = low; s < int(this.needSlots, n + 1); s++) {
-        const unit = int(this.slotUnit, s);
-        if (unit < 0) continue;
-        let other = int(later ? this.behind : this.before, s);
-        let last = -1;
-        while (other >= 0 && later === int(this.rank, int(this.slotTask, other)) < place) {
-          last = other;
-          other = int(later ? this.behind : this.before, other);
-        }
-        if (last < 0) continue;
-        const behind = later ? last : int(this.before, last);
-        this.take(s);
-        this.put(s, unit, behind);
-      }
-    }
-    return this.undoneCount > 0;
-  }
-  /** The last slot on a unit that ranks before a place; -1: none. */
-  private placed(unit: number, place: number): number {
-    let slot = int(this.last, unit);
-    while (slot >= 0 && int(this.rank, int(this.slotTask, slot)) > place) slot = int(this.before, slot);
-    return slot;
-  }
-  private take(slot: number): void {
-    const unit = int(this.slotUnit, slot);
-    if (unit < 0) return;
-    const next = int(this.behind, slot);
-    if (next >= 0) this.dirty[int(this.slotTask, next)] = 1;
-    if (this.undoneCount + 3 > this.undone.length) {
-      const more = new Int32Array(2 * this.undone.length);
-      more.set(this.undone);
-      this.undone = more;
-    }
-    this.undone[this.undoneCount++] = slot;
-    this.undone[this.undoneCount++] = unit;
-    this.undone[this.undoneCount++] = int(this.before, slot);
-    this.unlink(slot);
-  }
-  private put(slot: number, unit: number, behind: number): void {
-    this.link(slot, unit, behind);
-    const next = int(this.behind, slot);
-    if (next >= 0) this.dirty[int(this.slotTask, next)] = 1;
-  }
-  /** Takes back what was applied last. */
-  revert({ need }: Move): void {
-    this.dirty.fill(0);
-    if (need >= 0) {
-      for (let s = int(this.needSlots, need); s < int(this.needSlots, need + 1); s++) this.unlink(s);
-      this.choice[need] = this.wasChoice;
-    }
-    for (let i = this.undoneCount - 3; i >= 0; i -= 3) {
-      const slot = int(this.undone, i);
-      this.unlink(slot);
-      this.link(slot, int(this.undone, i + 1), int(this.undone, i + 2));
-    }
-  }
-  /** Forgets what was touched: the whole is timed next. */
-  keep(): void {
-    this.dirty.fill(0);
   }
 
   private place(t: number, times: Times, why: boolean): void {

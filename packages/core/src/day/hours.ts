@@ -43,29 +43,29 @@ export function weekdayOf(day: string): number {
 /** How long a plan looks ahead, days. */
 export const AHEAD = 14;
 
-/**
- * The windows in which a shift works, s from a moment on: `today` is the day of that moment on the shop's clock, and `midnight(day)` gives the seconds from the moment to the beginning of a day
- * (a day on which clocks are set is 23 or 25 h long). What is past is left out; a break parts a window, and overtime follows the last of a day.
- */
-export function windowsOf(shift: Shift, today: string, midnight: (day: string) => number): Window[] {
-  const [from, to] = [minutesOf(shift.from), minutesOf(shift.to)];
-  if (!(from < to)) return [];
-  const rest = shift.rest ? ([minutesOf(shift.rest.from), minutesOf(shift.rest.to)] as const) : null;
-  const parts: [number, number, boolean][] =
-    rest && from < rest[0] && rest[0] < rest[1] && rest[1] < to
-      ? [
-          [from, rest[0], false],
-          [rest[1], to, true],
-        ]
-      : [[from, to, true]];
+/** Seconds from now to the moment at which the shop's clock shows a time of a day; days on which clocks are set are 23 or 25 h long. */
+export type MomentOf = (day: string, clock: string) => number;
+
+/** The windows in which a shift works on the days from `today` on, s from now. What is past is left out; a break parts a window, and overtime follows the last of a day. */
+export function windowsOf({ from, to, rest, days }: Shift, today: string, moment: MomentOf): Window[] {
+  if (!(minutesOf(from) < minutesOf(to))) return [];
+  const rests =
+    rest !== null &&
+    [from, rest.from, rest.to, to].map(minutesOf).every((one, i, all) => i === 0 || one > (all[i - 1] ?? 0));
+  const parts: [string, string, boolean][] = rests
+    ? [
+        [from, rest.from, false],
+        [rest.to, to, true],
+      ]
+    : [[from, to, true]];
   const windows: Window[] = [];
   for (let ahead = 0; ahead < AHEAD; ahead++) {
     const day = addDays(today, ahead);
-    if (!shift.days.includes(weekdayOf(day))) continue;
-    const start = midnight(day);
-    for (const [a, b, isLast] of parts) {
-      const window = { from: start + a * 60, to: start + b * 60, over: start + b * 60 + (isLast ? OVERTIME : 0) };
-      if (window.to > 0) windows.push({ ...window, from: Math.max(0, window.from) });
+    if (!days.includes(weekdayOf(day))) continue;
+    for (const [begins, ends, isLast] of parts) {
+      const end = moment(day, ends);
+      if (end > 0)
+        windows.push({ from: Math.max(0, moment(day, begins)), to: end, over: end + (isLast ? OVERTIME : 0) });
     }
   }
   return windows;

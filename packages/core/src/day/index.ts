@@ -1,9 +1,10 @@
 /** The day: what is done when, where and by whom, and what can be promised. It plans and judges; it draws nothing and keeps nothing. */
+export { type DayBook, EMPTY_BOOK, type TakenRow } from './book.js';
 export { boundOf, jacksonBound, lateBound, spanBound } from './bound.js';
-export { buildDay, dayAt, type DayBuilt, type DayKind, type DayPart, type DayShop, type Pin } from './build.js';
+export { buildDay, type DayBuilt, type DayKind, type DayPart, type DayShop, type Pin } from './build.js';
 export { RULES, type Rule } from './dispatch.js';
 export { type Arrangement, DayGraph } from './graph.js';
-export { AHEAD, minutesOf, type Shift, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './hours.js';
+export { AHEAD, minutesOf, type MomentOf, type Shift, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './hours.js';
 export {
   type Aim,
   type Aims,
@@ -19,4 +20,6 @@ export {
   type Window,
 } from './model.js';
 export { DaySearch, type SearchAsked } from './search.js';
-export { type DayWork, type PressWay, workOf } from './work.js';
+export { type DayWork, type PressWay, type Ready, workOf } from './work.js';
+export { shareBy, type Spread, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
+export { type DayPromise, type DayRow, type DayView, viewDay } from './view.js';

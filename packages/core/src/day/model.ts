@@ -1,5 +1,5 @@
 /** What a unit of the day is: what can be taken by one thing at a time. Half of a person is taken where their hands are free half of the time. */
-export type UnitKind = 'press' | 'person' | 'table' | 'printer' | 'jig';
+type UnitKind = 'press' | 'person' | 'table' | 'printer' | 'jig';
 
 /** A stretch of time that a unit is there, s from the beginning of the plan; what ends after `to` is overtime, and nothing may end after `over`. */
 export interface Window {

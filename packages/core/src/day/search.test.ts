@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { FT06, jobShop, madeWork, plainTask } from '../testing/index.js';
+import { faultsOf, FT06, jobShop, madeWork, plainTask } from '../testing/index.js';
 import { seeded } from '../numbers/index.js';
 import {
   boundOf,
@@ -19,7 +19,7 @@ import { dispatch } from './dispatch.js';
 /** Only the end of it all. */
 const SPAN: Aims = { late: 0, over: 0, change: 0, span: 1, flow: 0, moved: 0 };
 const NOW = Date.parse('2026-11-30T08:00:00Z');
-const midnight = (day: string) => (Date.parse(day) - NOW) / 1000;
+const moment = (day: string, clock: string) => (Date.parse(`${day}T${clock}:00Z`) - NOW) / 1000;
 const day = (jobs: number, presses: number, seed: number) =>
   buildDay(madeWork(jobs, presses, seed), {
     presses: Array.from({ length: presses }, (_, p) => ({
@@ -33,54 +33,8 @@ const day = (jobs: number, presses: number, seed: number) =>
     printers: [{ id: 'printer', name: 'Printer' }],
     shifts: shiftsOf(['Wren', 'Juniper', 'Ash'].slice(0, presses)),
     today: '2026-11-30',
-    midnight,
+    moment,
   }).model;
-
-/** What is wrong with a plan, in words: checked from the model and the times alone, by nothing that the planner has. */
-function faultsOf(model: DayModel, graph: DayGraph): string[] {
-  const faults: string[] = [];
-  const near = 1e-6;
-  const held: { unit: number; task: number; from: number; to: number }[] = [];
-  let need = 0;
-  model.tasks.forEach((task, t) => {
-    const [start, end] = [graph.start[t] ?? NaN, graph.end[t] ?? NaN];
-    if (!(start >= task.release - near)) faults.push(`${t} begins before it may`);
-    task.needs.forEach((one, i) => {
-      const choice = one.choices[graph.choice[need] ?? -1];
-      if (!choice) faults.push(`${t} has no choice for its need ${i}`);
-      else {
-        if (i === 0 && Math.abs(end - start - choice.lasts) > near)
-          faults.push(`${t} does not last as long as it does`);
-        for (const unit of choice.units)
-          held.push({
-            unit,
-            task: t,
-            from: (one.from.of === 'end' ? end : start) + one.from.plus,
-            to: (one.to.of === 'end' ? end : start) + one.to.plus,
-          });
-      }
-      need++;
-    });
-  });
-  for (const { before, after, wait } of model.links)
-    if ((graph.start[after] ?? 0) < (graph.end[before] ?? 0) + wait - near)
-      faults.push(`${after} does not wait for ${before}`);
-  model.units.forEach(({ windows, change }, unit) => {
-    const own = held.filter((one) => one.unit === unit).sort((a, b) => a.from - b.from || a.to - b.to);
-    own.forEach((one, i) => {
-      const state = model.tasks[one.task]?.state ?? 0;
-      const last = own[i - 1];
-      const changes = !change
-        ? 0
-        : ((last ? change.between[model.tasks[last.task]?.state ?? 0]?.[state] : change.first[state]) ?? 0);
-      if (one.from < (last?.to ?? 0) + changes - near)
-        faults.push(`unit ${unit} has ${last?.task ?? 'a change'} and ${one.task} at once`);
-      if (windows && !windows.some(({ from, over }) => from <= one.from + near && one.to <= over + near))
-        faults.push(`unit ${unit} is not there for ${one.task}`);
-    });
-  });
-  return faults;
-}
 
 describe('a plan', () => {
   it('of ft06 ends at 55 (Fisher and Thompson 1963)', () => {

@@ -21,26 +21,26 @@ export class GraphShape {
   readonly slotTask: Int32Array;
   readonly slotNeed: Int32Array;
 
-  protected readonly release: Float64Array;
+  readonly release: Float64Array;
   /** Not a number: free. */
-  protected readonly fixed: Float64Array;
-  protected readonly pinned: Float64Array;
-  protected readonly fromEnd: Uint8Array;
-  protected readonly fromPlus: Float64Array;
-  protected readonly toEnd: Uint8Array;
-  protected readonly toPlus: Float64Array;
-  protected readonly inAt: Int32Array;
-  protected readonly inTask: Int32Array;
-  protected readonly inWait: Float64Array;
-  protected readonly outAt: Int32Array;
-  protected readonly outTask: Int32Array;
+  readonly fixed: Float64Array;
+  readonly pinned: Float64Array;
+  readonly fromEnd: Uint8Array;
+  readonly fromPlus: Float64Array;
+  readonly toEnd: Uint8Array;
+  readonly toPlus: Float64Array;
+  readonly inAt: Int32Array;
+  readonly inTask: Int32Array;
+  readonly inWait: Float64Array;
+  readonly outAt: Int32Array;
+  readonly outTask: Int32Array;
   /** By job: the tasks that nothing of it follows. */
-  protected readonly jobAt: Int32Array;
-  protected readonly jobLast: Int32Array;
-  protected readonly jobDue: Float64Array;
-  protected readonly jobWeight: Float64Array;
-  protected readonly changes: Uint8Array;
-  protected readonly hasWindows: boolean;
+  readonly jobAt: Int32Array;
+  readonly jobLast: Int32Array;
+  readonly jobDue: Float64Array;
+  readonly jobWeight: Float64Array;
+  readonly changes: Uint8Array;
+  readonly hasWindows: boolean;
 
   constructor(readonly model: DayModel) {
     checkModel(model);
@@ -105,7 +105,7 @@ export class GraphShape {
   }
 
   /** Seconds that a unit takes to change for a task, after another (-1: as it stands). */
-  protected changeOf(unit: number, after: number, task: number): number {
+  changeOf(unit: number, after: number, task: number): number {
     const { change } = this.model.units[unit] ?? { change: null };
     const state = this.model.tasks[task]?.state ?? 0;
     const row = after < 0 ? change?.first : change?.between[this.model.tasks[after]?.state ?? 0];

@@ -4,6 +4,9 @@ import { isLayout } from '../sheet/index.js';
 import type { Press } from '../shop/index.js';
 import { fitsPlate, planStack, unsuited, type Cycle, type Step } from '../stack/index.js';
 
+/** When the blanks of a job are there: now (null), on an ISO 8601 day, or never: some are missing, and none is coming. */
+export type Ready = string | null;
+
 /** A press that could take a job, and how. Times in s. */
 export interface PressWay {
   pressId: string;
@@ -64,12 +67,12 @@ function wayOf({ cycle, steps, heat }: { cycle: Cycle; steps: readonly Step[]; h
 /** Hands at the table for one bed: table work is done for each piece. */
 const tableOf = (steps: readonly Step[], atOnce: number): number => takesOf(steps, 'table') * atOnce;
 
-/** What a job still wants of the shop, by what Kanga knows of it: O(presses · plan). `ready`: the day on which its blanks come; undefined: they never come. */
+/** What a job still wants of the shop, by what Kanga knows of it: O(presses · plan). `ready`: when its blanks are there. */
 export function workOf(
   view: JobView,
   presses: readonly Press[],
   order: DayWork['order'] = null,
-  ready: string | null | undefined = null,
+  ready: Ready = null,
 ): DayWork {
   const { job, blank, plan, bench, planned, stack, layout, printer } = view;
   const base: DayWork = {
@@ -79,7 +82,7 @@ export function workOf(
     artId: view.arts[0]?.id ?? null,
     order,
     due: job.due,
-    ready: ready ?? null,
+    ready: ready === 'never' ? null : ready,
     beds: 0,
     atOnce: 1,
     pieces: job.pieces,
@@ -119,7 +122,7 @@ export function workOf(
   }
   if (!blank) return { ...base, stuck: 'no blank is chosen' };
   if (!stack || !planned) return { ...base, stuck: 'no press of the shop takes it' };
-  if (ready === undefined) return { ...base, stuck: `${blank.name} is missing, and none is coming` };
+  if (ready === 'never') return { ...base, stuck: `${blank.name} is missing, and none is coming` };
   const [block] = blocksUpTo(view, 'stack');
   const { atOnce } = stack.cycle;
   const ways = presses.flatMap((press) => {

@@ -125,3 +125,52 @@ export function madeWork(jobs: number, presses: number, seed: number): DayWork[]
     };
   });
 }
+
+/** What is wrong with a plan, in words: checked from the model and the times alone, by nothing that the planner has. */
+export function faultsOf(
+  model: DayModel,
+  graph: { start: ArrayLike<number>; end: ArrayLike<number>; choice: ArrayLike<number> },
+): string[] {
+  const faults: string[] = [];
+  const near = 1e-6;
+  const held: { unit: number; task: number; from: number; to: number }[] = [];
+  let need = 0;
+  model.tasks.forEach((task, t) => {
+    const [start, end] = [graph.start[t] ?? NaN, graph.end[t] ?? NaN];
+    if (!(start >= task.release - near)) faults.push(`${t} begins before it may`);
+    task.needs.forEach((one, i) => {
+      const choice = one.choices[graph.choice[need] ?? -1];
+      if (!choice) faults.push(`${t} has no choice for its need ${i}`);
+      else {
+        if (i === 0 && Math.abs(end - start - choice.lasts) > near)
+          faults.push(`${t} does not last as long as it does`);
+        for (const unit of choice.units)
+          held.push({
+            unit,
+            task: t,
+            from: (one.from.of === 'end' ? end : start) + one.from.plus,
+            to: (one.to.of === 'end' ? end : start) + one.to.plus,
+          });
+      }
+      need++;
+    });
+  });
+  for (const { before, after, wait } of model.links)
+    if ((graph.start[after] ?? 0) < (graph.end[before] ?? 0) + wait - near)
+      faults.push(`${after} does not wait for ${before}`);
+  model.units.forEach(({ windows, change }, unit) => {
+    const own = held.filter((one) => one.unit === unit).sort((a, b) => a.from - b.from || a.to - b.to);
+    own.forEach((one, i) => {
+      const state = model.tasks[one.task]?.state ?? 0;
+      const last = own[i - 1];
+      const changes = !change
+        ? 0
+        : ((last ? change.between[model.tasks[last.task]?.state ?? 0]?.[state] : change.first[state]) ?? 0);
+      if (one.from < (last?.to ?? 0) + changes - near)
+        faults.push(`unit ${unit} has ${last?.task ?? 'a change'} and ${one.task} at once`);
+      if (windows && !windows.some(({ from, over }) => from <= one.from + near && one.to <= over + near))
+        faults.push(`unit ${unit} is not there for ${one.task}`);
+    });
+  });
+  return faults;
+}

@@ -5,7 +5,7 @@ import type { Job, ShopFloor } from '../job/index.js';
 
 export { boxlikeGoods } from './boxes.js';
 export { sampleOrder, sampleOrderJob } from './order.js';
-export { FT06, jobShop, madeWork, plainTask } from './day.js';
+export { faultsOf, FT06, jobShop, madeWork, plainTask } from './day.js';
 export { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from './goods.js';
 export {
   blankNamed,

@@ -63,8 +63,11 @@ function shownAt(zone: string, moment: number): number {
  * The moment at which a day begins in a zone, in UTC. Where the clocks are set forward over midnight it begins at the first moment that is of that day; where they are set back
  * over it, at the first of the two midnights. Halving: about 20 looks at the clock.
  */
-export function startOfDay(zone: string, day: string): string {
-  const wanted = Date.parse(`${day}T00:00:00Z`);
+export const startOfDay = (zone: string, day: string): string => momentIn(zone, day, '00:00');
+
+/** The moment at which clocks in a zone show a time of a day, `08:30`, in UTC: the first such moment, or the first after a gap that it falls into. As `startOfDay`. */
+export function momentIn(zone: string, day: string, clock: string): string {
+  const wanted = Date.parse(`${day}T${clock}:00Z`);
   // No zone is more than 14 hours from UTC, and none sets its clocks by more than a day.
   let [before, after] = [wanted - 27 * HOUR, wanted + 27 * HOUR];
   while (after - before > 1000) {

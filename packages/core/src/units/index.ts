@@ -1,6 +1,6 @@
 export { formatBytes } from './bytes.js';
 export { type DateStyle, dueText, formatDay } from './dates.js';
-export { addDays, dayIn, daysBetween, isZone, startOfDay, timeIn } from './day.js';
+export { addDays, dayIn, daysBetween, isZone, momentIn, startOfDay, timeIn } from './day.js';
 export {
   clamped,
   formatLength,

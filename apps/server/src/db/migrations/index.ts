@@ -16,6 +16,7 @@ import * as studies from './0014-studies.js';
 import * as orders from './0015-orders.js';
 import * as stock from './0016-stock.js';
 import * as pack from './0017-pack.js';
+import * as day from './0018-day.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -35,6 +36,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0015-orders': orders,
   '0016-stock': stock,
   '0017-pack': pack,
+  '0018-day': day,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -1,0 +1,16 @@
+import { Module } from '@nestjs/common';
+import { JobModule } from '../job/index.js';
+import { OrderModule } from '../order/index.js';
+import { PurchaseModule } from '../purchase/index.js';
+import { ShopModule } from '../shop/index.js';
+import { CalendarService } from './calendar.service.js';
+import { DayController } from './day.controller.js';
+import { DayRepository } from './day.repository.js';
+import { DayService } from './day.service.js';
+
+@Module({
+  imports: [JobModule, OrderModule, PurchaseModule, ShopModule],
+  controllers: [DayController],
+  providers: [CalendarService, DayRepository, DayService],
+})
+export class DayModule {}

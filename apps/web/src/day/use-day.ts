@@ -1,0 +1,85 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { shiftsOf, type DayView, type Shift } from '@kanga/core/day';
+import type { Problem } from '@kanga/contract/finding';
+import { dayQuery, problemFrom, serverNow, shopDay, useLive, useShop } from '../data/index.js';
+import { planInWorker } from '../workers/index.js';
+
+/** How long a plan is bettered after it is first shown, ms. */
+const PATIENCE = 8000;
+
+/** A plan with the moment that it counts from. */
+export interface PlannedDay {
+  view: DayView;
+  /** ISO 8601. */
+  from: string;
+  shifts: Shift[];
+  today: string;
+  /** Nothing betters it any more. */
+  done: boolean;
+}
+
+/** The plan of the day, made anew when what it is made of changes, bettered for some seconds. */
+export function useDayPlan(): { plan: PlannedDay | null; working: boolean; problem: Problem | null } {
+  const { settings, presses, printers } = useShop();
+  const { timeZone, people } = settings;
+  const asked = useQuery(dayQuery);
+  const live = useLive();
+  const [plan, setPlan] = useState<PlannedDay | null>(null);
+  const [failed, setFailed] = useState<{ on: unknown; error: unknown } | null>(null);
+  const { data } = asked;
+  // What plates read changes all the time: what they read when a plan is made counts.
+  const plates = useRef(live.presses);
+  useEffect(() => {
+    plates.current = live.presses;
+  }, [live]);
+  useEffect(() => {
+    if (!data) return;
+    const ended = new AbortController();
+    const from = serverNow();
+    const shifts = shiftsOf(people, data.book.shifts);
+    const today = shopDay(from);
+    const show = (done: boolean) => (view: DayView) => {
+      if (!ended.signal.aborted) setPlan({ view, from, shifts, today, done });
+    };
+    const readingOf = (id: string) => {
+      const told = plates.current.find(({ pressId }) => pressId === id);
+      return told?.trouble === null ? (told.reading?.celsius ?? null) : null;
+    };
+    planInWorker(
+      {
+        works: data.works,
+        presses: presses.map(({ id, name, warmUp }) => ({
+          id,
+          name,
+          warmUp,
+          rates: null,
+          down: data.book.down.includes(id),
+          celsius: readingOf(id),
+        })),
+        printers: printers.map(({ id, name }) => ({ id, name })),
+        shifts,
+        pins: data.book.pins.map(({ task, at, unit }) => ({
+          task,
+          unit,
+          at: (Date.parse(at) - Date.parse(from)) / 1000,
+        })),
+        today,
+        now: from,
+        zone: timeZone,
+        patience: PATIENCE,
+      },
+      show(false),
+      ended.signal,
+    )
+      .then(show(true))
+      .catch((error: unknown) => {
+        if (!ended.signal.aborted) setFailed({ on: data, error });
+      });
+    return () => {
+      ended.abort();
+    };
+  }, [data, people, presses, printers, timeZone]);
+  const error = failed?.on === data ? failed?.error : asked.isError ? asked.error : undefined;
+  return { plan, working: plan?.done !== true, problem: error === undefined ? null : problemFrom(error) };
+}

@@ -1,0 +1,299 @@
+import { useId } from 'react';
+import type { DayRow, DayView } from '@kanga/core/day';
+import { formatTemperature, type ShopUnits } from '@kanga/core/units';
+import { pictureUrl } from '../data/index.js';
+import { useWidth } from './use-width.js';
+
+/** Of the drawing, px: where names stand, how high a press line is, how far its rope can rise, how large a cloth is, and a lane of work beneath. */
+const NAMES = 118;
+const PRESS = 118;
+const RISE = 36;
+const CLOTH = 62;
+const LANE = 40;
+const HEAD = 24;
+/** Temperatures that the rope rises between, °C. */
+const [COOL, HOT] = [140, 215];
+
+/** A lane beneath the presses. */
+interface Lane {
+  id: string;
+  name: string;
+  rows: DayRow[];
+}
+
+/**
+ * The day as washing lines: each press is a line as high as its plate is hot, on which the loads hang as cloths in their own art, dull until they are pressed; beneath it who does what. `from` and `to` are the
+ * hours that are shown, s from the moment of the plan; `clock` prints a moment.
+ */
+export function WashingLine({
+  view,
+  presses,
+  printers,
+  people,
+  from,
+  to,
+  hours,
+  clock,
+  now,
+  unit,
+  chosen,
+  onChoose,
+}: {
+  view: DayView;
+  presses: readonly { id: string; name: string }[];
+  printers: readonly { id: string; name: string }[];
+  people: readonly string[];
+  from: number;
+  to: number;
+  /** Whole hours between them, s. */
+  hours: readonly number[];
+  clock: (seconds: number) => string;
+  /** Seconds of now, where it is shown; null: another day. */
+  now: number | null;
+  unit: ShopUnits['temperature'];
+  chosen: string | null;
+  onChoose: (task: string) => void;
+}) {
+  const [width, measure] = useWidth(1200);
+  const clip = useId();
+  const scale = (width - NAMES - 8) / Math.max(1, to - from);
+  const x = (seconds: number) => NAMES + (Math.min(to, Math.max(from, seconds)) - from) * scale;
+  const within = ({ start, end }: { start: number; end: number }) => end > from && start < to;
+  const shown = view.rows.filter(within);
+  const used = presses.filter(({ id }) => shown.some((row) => row.kind === 'press' && row.unitId === id));
+  const lines = used.length > 0 ? used : presses.slice(0, 1);
+  const lanes: Lane[] = [
+    ...printers.map(({ id, name }) => ({
+      id,
+      name,
+      rows: shown.filter((row) => row.kind === 'print' && row.unitId === id),
+    })),
+    ...people.map((name) => ({
+      id: name,
+      name,
+      rows: shown.filter((row) => row.kind !== 'print' && row.kind !== 'press' && row.who.includes(name)),
+    })),
+  ].filter(({ rows }) => rows.length > 0);
+  const height = HEAD + lines.length * PRESS + lanes.length * LANE + 8;
+  const top = (i: number) => HEAD + i * PRESS;
+  const ropeAt = (i: number, celsius: number) =>
+    top(i) + 8 + RISE * (1 - Math.min(1, Math.max(0, (celsius - COOL) / (HOT - COOL))));
+  return (
+    <div ref={measure} className="w-full">
+      <svg width={width} height={height} role="group" aria-label="The day on washing lines" className="block">
+        {hours.map((at) => (
+          <g key={at}>
+            <path d={`M${x(at)} ${HEAD - 4}V${height}`} className="stroke-rule" />
+            {x(at) < width - 44 && (
+              <text x={x(at) + 4} y={14} className="figures fill-soft text-[13px]">
+                {clock(at)}
+              </text>
+            )}
+          </g>
+        ))}
+        {lines.map((press, i) => {
+          const plate = view.plates.find(({ pressId }) => pressId === press.id)?.line ?? [];
+          const own = shown.filter((row) => row.kind === 'press' && row.unitId === press.id);
+          const rope = plate.filter(({ at }) => at >= from && at <= to);
+          const start = plate.filter(({ at }) => at < from).at(-1) ?? rope[0];
+          const points = [...(start ? [{ at: from, celsius: start.celsius }] : []), ...rope];
+          const last = own.at(-1);
+          return (
+            <g key={press.id}>
+              <text x={0} y={top(i) + 26} className="fill-ink font-big text-[17px] font-bold">
+                {press.name}
+              </text>
+              <text x={0} y={top(i) + 46} className="figures fill-soft text-[13px]">
+                {last ? `to ${formatTemperature(Math.max(...own.map(({ heat }) => heat)), unit)}` : 'idle'}
+              </text>
+              <path
+                d={points.map(({ at, celsius }, k) => `${k === 0 ? 'M' : 'L'}${x(at)} ${ropeAt(i, celsius)}`).join('')}
+                className="fill-none stroke-key"
+                strokeWidth={3}
+                strokeLinejoin="round"
+              />
+              {own.map((row, k) => {
+                const before = own[k - 1];
+                // A temperature is said where it changes, and where there is room for it.
+                const changes = before?.heat !== row.heat && (!before || x(row.start) - x(before.start) > 52);
+                return (
+                  <g key={row.task}>
+                    {changes && (
+                      <text x={x(row.start) + 2} y={ropeAt(i, row.heat) - 7} className="figures fill-soft text-[12px]">
+                        {formatTemperature(row.heat, unit)}
+                      </text>
+                    )}
+                    <Cloth
+                      row={row}
+                      left={x(row.start)}
+                      right={x(row.end)}
+                      top={ropeAt(i, row.heat)}
+                      clip={`${clip}-${row.task.replaceAll(/[^\w-]/g, '-')}`}
+                      when={`${clock(row.start)} to ${clock(row.end)}`}
+                      chosen={chosen === row.task}
+                      onChoose={onChoose}
+                    />
+                  </g>
+                );
+              })}
+            </g>
+          );
+        })}
+        {lanes.map((lane, i) => {
+          const y = HEAD + lines.length * PRESS + i * LANE;
+          return (
+            <g key={lane.id}>
+              <text x={0} y={y + 27} className="fill-ink text-[15px] font-semibold">
+                {lane.name}
+              </text>
+              <path d={`M${NAMES} ${y + LANE - 2}H${width}`} className="stroke-rule" />
+              {lane.rows.map((row) => {
+                const [left, right] = [x(row.start), x(row.end)];
+                return (
+                  <g
+                    key={row.task}
+                    role="button"
+                    tabIndex={0}
+                    aria-label={`${row.number} ${row.name}, ${row.kind}, ${clock(row.start)} to ${clock(row.end)}`}
+                    className="cursor-pointer"
+                    onClick={() => {
+                      onChoose(row.task);
+                    }}
+                    onKeyDown={(event) => {
+                      if (event.key === 'Enter') onChoose(row.task);
+                    }}
+                  >
+                    <rect
+                      x={left}
+                      y={y + 12}
+                      width={Math.max(3, right - left - 2)}
+                      height={18}
+                      className={KINDS[row.kind]}
+                    />
+                    {chosen === row.task && (
+                      <rect
+                        x={left}
+                        y={y + 12}
+                        width={Math.max(3, right - left - 2)}
+                        height={18}
+                        className="fill-none stroke-key"
+                        strokeWidth={3}
+                      />
+                    )}
+                    {right - left > 34 && (
+                      <text x={left + 4} y={y + 27} className="figures fill-key text-[13px]">
+                        {row.number}
+                      </text>
+                    )}
+                    <title>{`${row.number} ${row.name}`}</title>
+                  </g>
+                );
+              })}
+            </g>
+          );
+        })}
+        {now !== null && now >= from && now <= to && (
+          <g>
+            <path d={`M${x(now)} ${HEAD - 4}V${height}`} className="stroke-magenta" strokeWidth={3} />
+            <path d={`M${x(now) - 7} ${HEAD - 4}h14l-7 10z`} className="fill-magenta" />
+            <text x={x(now) + 9} y={HEAD + 2} className="figures fill-magenta text-[13px] font-bold">
+              {clock(now)}
+            </text>
+          </g>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+const KINDS: Record<DayRow['kind'], string> = {
+  print: 'fill-yellow-dull',
+  table: 'fill-cyan-dull',
+  press: 'fill-magenta-dull',
+  inspect: 'fill-green-dull',
+};
+
+/** A load as a cloth that hangs by two pegs: its art, dull while it is to be pressed. */
+function Cloth({
+  row,
+  left,
+  right,
+  top,
+  clip,
+  when,
+  chosen,
+  onChoose,
+}: {
+  row: DayRow;
+  left: number;
+  right: number;
+  top: number;
+  clip: string;
+  when: string;
+  chosen: boolean;
+  onChoose: (task: string) => void;
+}) {
+  const width = Math.max(6, right - left - 3);
+  const y = top + 3;
+  const label = `${row.number}${row.loads > 1 ? ` ${row.load}/${row.loads}` : ''}`;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${row.number} ${row.name}, load ${row.load} of ${row.loads}, ${when}`}
+      className="cursor-pointer"
+      onClick={() => {
+        onChoose(row.task);
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') onChoose(row.task);
+      }}
+    >
+      <clipPath id={clip}>
+        <rect x={left} y={y} width={width} height={CLOTH} />
+      </clipPath>
+      <rect x={left} y={y} width={width} height={CLOTH} className="fill-magenta-dull" />
+      {row.artId && (
+        <image
+          href={pictureUrl(row.artId, 'thumb')}
+          x={left}
+          y={y}
+          width={width}
+          height={CLOTH}
+          preserveAspectRatio="xMidYMid slice"
+          clipPath={`url(#${clip})`}
+          className="opacity-60 saturate-[.45]"
+        />
+      )}
+      <rect
+        x={left}
+        y={y}
+        width={width}
+        height={CLOTH}
+        className={`fill-none ${chosen ? 'stroke-magenta' : 'stroke-key'}`}
+        strokeWidth={chosen ? 4 : 1}
+      />
+      {width > 26 && (
+        <g>
+          <rect
+            x={left + 1}
+            y={y + CLOTH - 19}
+            width={Math.min(width - 2, label.length * 8 + 8)}
+            height={18}
+            className="fill-white"
+          />
+          <text x={left + 5} y={y + CLOTH - 5} clipPath={`url(#${clip})`} className="figures fill-key text-[13px]">
+            {label}
+          </text>
+        </g>
+      )}
+      <path
+        d={`M${left + Math.min(6, width / 4)} ${top - 6}v13M${left + width - Math.min(6, width / 4)} ${top - 6}v13`}
+        className="stroke-yellow-deep"
+        strokeWidth={4}
+      />
+      {row.pinned && <circle cx={left + width / 2} cy={top} r={5} className="fill-magenta" />}
+      <title>{`${row.number} ${row.name}, ${when}`}</title>
+    </g>
+  );
+}

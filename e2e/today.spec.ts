@@ -1,0 +1,34 @@
+import { expect, test } from '@playwright/test';
+import { demo } from './shop.js';
+
+test('the day hangs on washing lines: a load is put somewhere, a press is out, and the plan follows', async ({
+  page,
+  request,
+}) => {
+  await demo(request);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { level: 1, name: /due days? (is|are) kept|too late/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  const line = page.getByRole('group', { name: 'The day on washing lines' });
+  await expect(line.getByText('Front press', { exact: true })).toBeVisible();
+  const load = line.getByRole('button', { name: /^18\d [^,]+, load 1 of/ }).first();
+  const name = ((await load.getAttribute('aria-label')) ?? '').split(',')[0] ?? '';
+  await load.click();
+  const chosen = page.getByRole('region', { name: 'What was chosen' });
+  await expect(chosen).toContainText(`Press ${name}`);
+  await chosen.getByLabel('Begins at').fill('13:15');
+  await chosen.getByRole('button', { name: 'Put it there' }).click();
+  await expect(chosen).toContainText('put there by hand', { timeout: 60_000 });
+  await expect(chosen).toContainText('13:15 to');
+  await chosen.getByRole('button', { name: 'Let it move' }).click();
+  await expect(chosen).not.toContainText('put there by hand', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Plan without Front press' }).click();
+  await expect(line.getByText('Front press', { exact: true })).toHaveCount(0, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Plan with Front press again' }).click();
+  await expect(line.getByText('Front press', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await page.getByText('List', { exact: true }).click();
+  await expect(page.getByRole('table', { name: 'The day in the order of time' }).getByRole('row').nth(3)).toBeVisible();
+  await page.getByText(/open jobs? (is|are) not in the plan/).click();
+  await expect(page.getByText(/no art yet/).first()).toBeVisible();
+});

@@ -1,0 +1,95 @@
+import Joi from 'joi';
+import type { DayBook, DayWork } from '@kanga/core/day';
+import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
+
+/** Everything that the plan of the day is made of. */
+export interface DayFile {
+  /** Open jobs with what they still want of the shop. */
+  works: DayWork[];
+  book: DayBook;
+}
+
+const clockSchema = Joi.string()
+  .pattern(/^([01]\d|2[0-3]):[0-5]\d$/)
+  .messages({ 'string.pattern.base': '{{#label}} must be a time of day like 08:30' });
+const shiftSchema = Joi.object({
+  name: personSchema.required(),
+  from: clockSchema.required(),
+  to: clockSchema.required(),
+  rest: Joi.object({ from: clockSchema.required(), to: clockSchema.required() }).allow(null).required(),
+  days: Joi.array().items(Joi.number().integer().min(1).max(7)).unique().max(7).required(),
+});
+const taskSchema = Joi.string().max(80);
+/** The most loads that a plan can hold, and people. */
+const [ROWS, PEOPLE] = [2000, 60];
+
+export const dayBookSchema = Joi.object<DayBook, true>({
+  version: Joi.number().integer().min(0).required(),
+  shifts: Joi.array().items(shiftSchema).max(PEOPLE).required(),
+  down: Joi.array().items(idSchema).max(50).required(),
+  pins: Joi.array()
+    .items(
+      Joi.object({
+        task: taskSchema.required(),
+        at: instantSchema.required(),
+        unit: Joi.string().max(80).allow(null).required(),
+      }),
+    )
+    .max(ROWS)
+    .required(),
+  taken: Joi.object({
+    at: instantSchema.required(),
+    by: personSchema.allow(null).required(),
+    rows: Joi.array()
+      .items(
+        Joi.object({
+          task: taskSchema.required(),
+          unit: Joi.string().max(80).required(),
+          start: instantSchema.required(),
+          end: instantSchema.required(),
+        }),
+      )
+      .max(ROWS)
+      .required(),
+  })
+    .allow(null)
+    .required(),
+});
+
+const seconds = Joi.number().min(0).max(10_000_000);
+const count = Joi.number().integer().min(0);
+const workSchema = Joi.object<DayWork, true>({
+  jobId: idSchema.required(),
+  number: count.required(),
+  name: Joi.string().allow('').required(),
+  artId: idSchema.allow(null).required(),
+  order: Joi.object({ id: idSchema.required(), number: count.required() }).allow(null).required(),
+  due: daySchema.allow(null).required(),
+  ready: daySchema.allow(null).required(),
+  beds: count.required(),
+  atOnce: count.required(),
+  pieces: count.required(),
+  print: Joi.object({ printerId: idSchema.required(), seconds: seconds.required(), dries: seconds.required() })
+    .allow(null)
+    .required(),
+  table: seconds.required(),
+  presses: Joi.array()
+    .items(
+      Joi.object({
+        pressId: idSchema.required(),
+        heat: Joi.number().required(),
+        busy: seconds.required(),
+        hands: seconds.required(),
+        cool: seconds.required(),
+      }),
+    )
+    .required(),
+  jig: Joi.string().allow(null).required(),
+  inspect: seconds.required(),
+  pack: seconds.required(),
+  stuck: Joi.string().allow(null).required(),
+});
+export const dayFileSchema = Joi.object<DayFile, true>({
+  works: Joi.array().items(workSchema).required(),
+  book: dayBookSchema.required(),
+});

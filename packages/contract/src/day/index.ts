@@ -1,0 +1,2 @@
+/** The day, as it crosses the wire. */
+export { dayBookSchema, type DayFile, dayFileSchema } from './day.js';
