@@ -19,6 +19,7 @@ import { DEMO_SHOP } from '../apps/server/dist/demo/shop-data.js';
 import { writePdf } from '../apps/server/dist/sheet/pdf.js';
 import { facesFor } from '../apps/server/dist/text/faces.js';
 import { dialCases } from './bench-dial.mjs';
+import { dayCases } from './bench-day.mjs';
 import { orderCases } from './bench-orders.mjs';
 import { pressCases } from './bench-press.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
@@ -237,6 +238,7 @@ const CASES = {
   },
   ...dialCases({ milliseconds, seconds, megabytes, often, timed }),
   ...pressCases(DEMO_SHOP, { milliseconds, megabytes, often }),
+  ...dayCases({ milliseconds, megabytes }),
   ...orderCases({ floor: DEMO_SHOP, milliseconds, megabytes, often, facts }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {

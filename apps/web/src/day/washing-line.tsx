@@ -236,11 +236,12 @@ function Cloth({
   const width = Math.max(6, right - left - 3);
   const y = top + 3;
   const label = `${row.number}${row.loads > 1 ? ` ${row.load}/${row.loads}` : ''}`;
+  const whole = `${label} ${row.name}, ${when}`;
   return (
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${row.number} ${row.name}, load ${row.load} of ${row.loads}, ${when}`}
+      aria-label={whole}
       className="cursor-pointer"
       onClick={() => {
         onChoose(row.task);
@@ -293,7 +294,7 @@ function Cloth({
         strokeWidth={4}
       />
       {row.pinned && <circle cx={left + width / 2} cy={top} r={5} className="fill-magenta" />}
-      <title>{`${row.number} ${row.name}, ${when}`}</title>
+      <title>{whole}</title>
     </g>
   );
 }

@@ -64,7 +64,7 @@ export function ScanField({
       {said && (
         <p
           role={said.good ? 'status' : 'alert'}
-          className={`flex min-h-12 min-w-0 flex-1 items-center gap-3 px-3 py-1 text-[18px] font-semibold ${said.good ? 'bg-green text-white' : 'bg-magenta text-white'}`}
+          className={`flex min-h-12 min-w-[260px] flex-1 items-center gap-3 px-3 py-1 text-[18px] font-semibold ${said.good ? 'bg-green text-white' : 'bg-magenta text-white'}`}
         >
           <span>
             {said.title}
