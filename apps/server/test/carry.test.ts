@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { JobFile } from '@kanga/core/job';
 import type { OrderFile } from '@kanga/core/order';
 import type { StockItem } from '@kanga/core/stock';
+import type { DayFile } from '@kanga/contract/day';
 import type { JobSummary } from '@kanga/contract/job';
 import { TestServer } from './test-server.js';
 import { ROOT } from './whole-kanga.js';
@@ -40,12 +41,15 @@ const run = (server: TestServer, ...words: string[]) => {
 describe('a shop in a folder', () => {
   it('is carried out in formats that other programs read', async () => {
     const jobs = await jobsOf(from);
+    const shifts = [{ name: 'Wren', from: '07:30', to: '15:00', rest: null, days: [2, 4] }];
+    expect((await from.ask('PUT', 'day', { version: 0, shifts, down: [], pins: [], taken: null })).status).toBe(200);
     const { status, said } = run(from, 'export', out);
     expect(said).toContain(`${jobs.length} jobs`);
     expect(status).toBe(0);
     expect(readdirSync(out).sort()).toEqual(
       [
         'blanks.json',
+        'day.json',
         'jobs.csv',
         'log.csv',
         'log.json',
@@ -106,6 +110,8 @@ describe('a shop in a folder', () => {
         sizes.map(({ id, line, follows }) => [id, line, follows]),
       );
     }
+    // Hours come with them, where nobody has said any.
+    expect((await into.ask<DayFile>('GET', 'day')).body.book.shifts).toMatchObject([{ name: 'Wren', from: '07:30' }]);
     // The book of what is in stock comes with them: what there is, and all that happened.
     const stockOf = async (server: TestServer) =>
       new Map((await server.ask<StockItem[]>('GET', 'stock')).body.map((item) => [item.id, item]));

@@ -7,6 +7,7 @@ import { check } from '@kanga/contract/finding';
 import { orderSchema } from '@kanga/contract/order';
 import { recipeFileSchema } from '@kanga/contract/recipe';
 import { shopSchema } from '@kanga/contract/shop';
+import { dayBookSchema } from '@kanga/contract/day';
 import { stockFileSchema } from '@kanga/contract/stock';
 import Joi from 'joi';
 import { ArtService } from '../art/index.js';
@@ -15,6 +16,7 @@ import { Refusal, refuse } from '../http/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
 import { OrderRepository } from '../order/index.js';
 import { ShopRepository } from '../shop/index.js';
+import { DayRepository } from '../day/index.js';
 import { StockLedger } from '../stock/index.js';
 import { RecipeService } from '../recipe/index.js';
 
@@ -43,6 +45,7 @@ export class CarryInService {
     private readonly recipes: RecipeService,
     private readonly orders: OrderRepository,
     private readonly stock: StockLedger,
+    private readonly days: DayRepository,
   ) {}
 
   async import(folder: string): Promise<TakenIn> {
@@ -60,6 +63,9 @@ export class CarryInService {
     const orders = await this.read(folder, 'orders.json', Joi.array().items(orderSchema));
     if (orders) await this.orders.ensure(orders);
     const jobs = await this.takeJobs(join(folder, 'tickets'), left);
+    // A shop that has said its own hours keeps them.
+    const day = await this.read(folder, 'day.json', dayBookSchema);
+    if (day) await this.days.save({ ...day, version: 0 });
     const recipes = await this.read(folder, 'recipes.json', recipeFileSchema);
     if (recipes) {
       const { unknown } = await this.recipes.import(recipes);

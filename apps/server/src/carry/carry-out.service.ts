@@ -14,6 +14,7 @@ import { asCsv, asJson, LogRepository } from '../inspect/index.js';
 import { JobRepository, TicketService } from '../job/index.js';
 import { OrderRepository } from '../order/index.js';
 import { ShopService } from '../shop/index.js';
+import { DayRepository } from '../day/index.js';
 import { StockLedger } from '../stock/index.js';
 import { RecipeService } from '../recipe/index.js';
 
@@ -56,6 +57,7 @@ export class CarryOutService {
     private readonly recipes: RecipeService,
     private readonly orders: OrderRepository,
     private readonly stock: StockLedger,
+    private readonly days: DayRepository,
   ) {}
 
   /** Writes everything into a folder, as docs/formats/folder.md describes it. */
@@ -69,6 +71,7 @@ export class CarryOutService {
     await writeFile(join(folder, 'recipes.json'), json(await this.recipes.export()));
     await writeFile(join(folder, 'orders.json'), json(await this.orders.every()));
     await writeFile(join(folder, 'stock.json'), json(await this.stock.carry()));
+    await writeFile(join(folder, 'day.json'), json(await this.days.book()));
     const jobs = await this.exportJobs(folder);
     const pictures = await this.exportPictures(folder);
     const prints = await this.exportPrints(folder);

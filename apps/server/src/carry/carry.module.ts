@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { ArtModule } from '../art/index.js';
 import { BlankModule } from '../blank/index.js';
 import { InspectModule } from '../inspect/index.js';
+import { DayModule } from '../day/index.js';
 import { JobModule } from '../job/index.js';
 import { OrderModule } from '../order/index.js';
 import { ShopModule } from '../shop/index.js';
@@ -11,7 +12,17 @@ import { CarryInService } from './carry-in.service.js';
 import { CarryOutService } from './carry-out.service.js';
 
 @Module({
-  imports: [ArtModule, BlankModule, InspectModule, JobModule, ShopModule, RecipeModule, OrderModule, StockModule],
+  imports: [
+    ArtModule,
+    BlankModule,
+    InspectModule,
+    JobModule,
+    ShopModule,
+    RecipeModule,
+    OrderModule,
+    StockModule,
+    DayModule,
+  ],
   providers: [CarryOutService, CarryInService],
   exports: [CarryOutService, CarryInService],
 })

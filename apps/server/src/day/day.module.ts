@@ -12,5 +12,6 @@ import { DayService } from './day.service.js';
   imports: [JobModule, OrderModule, PurchaseModule, ShopModule],
   controllers: [DayController],
   providers: [CalendarService, DayRepository, DayService],
+  exports: [DayRepository],
 })
 export class DayModule {}
