@@ -6,6 +6,7 @@ import { call, dayQuery, problemFrom, queryClient, serverNow, useDay, useShop } 
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
+import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
 import { useDayPlan, type PlannedDay } from './use-day.js';
 import { WashingLine } from './washing-line.js';
@@ -58,6 +59,7 @@ export function DayPlan() {
   const [look, setLook] = useState<(typeof LOOKS)[number]['value']>('line');
   const [day, setDay] = useState<string | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [hoursOpen, setHoursOpen] = useState(false);
   const [now, setNow] = useState(serverNow);
   useEffect(() => {
     const timer = setInterval(() => {
@@ -121,6 +123,13 @@ export function DayPlan() {
         ))}
         <span className="ml-auto" />
         <Choice label="Shown as" bare value={look} options={LOOKS} onChange={setLook} />
+        <Button
+          onClick={() => {
+            setHoursOpen(true);
+          }}
+        >
+          Hours…
+        </Button>
         <a href="/api/day/calendar.ics" className="inline-flex min-h-10 items-center text-cyan underline">
           Calendar
         </a>
@@ -191,6 +200,15 @@ export function DayPlan() {
           </details>
         )}
       </div>
+      {hoursOpen && (
+        <HoursForm
+          shifts={plan.shifts}
+          book={book}
+          onClose={() => {
+            setHoursOpen(false);
+          }}
+        />
+      )}
       {press.isError && <ProblemText problem={problemFrom(press.error)} />}
     </section>
   );

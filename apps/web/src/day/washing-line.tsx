@@ -93,7 +93,9 @@ export function WashingLine({
         ))}
         {lines.map((press, i) => {
           const plate = view.plates.find(({ pressId }) => pressId === press.id)?.line ?? [];
-          const own = shown.filter((row) => row.kind === 'press' && row.unitId === press.id);
+          const own = shown
+            .filter((row) => row.kind === 'press' && row.unitId === press.id)
+            .sort((a, b) => a.start - b.start);
           const rope = plate.filter(({ at }) => at >= from && at <= to);
           const start = plate.filter(({ at }) => at < from).at(-1) ?? rope[0];
           const points = [...(start ? [{ at: from, celsius: start.celsius }] : []), ...rope];
