@@ -28,6 +28,20 @@ test('the day hangs on washing lines: a load is put somewhere, a press is out, a
   await expect(line.getByText('Front press', { exact: true })).toHaveCount(0, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Plan with Front press again' }).click();
   await expect(line.getByText('Front press', { exact: true })).toBeVisible({ timeout: 60_000 });
+  // What can be promised, and when nobody is there.
+  const order = page.getByRole('form', { name: 'A new order?' });
+  await order.getByLabel('Pieces').fill('0');
+  await expect(order.getByText('“0”: write a whole number')).toBeVisible();
+  await order.getByLabel('Pieces').fill('12');
+  await order.getByRole('button', { name: 'Try it' }).click();
+  await expect(order.getByRole('status')).toContainText('nine times in ten', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Hours…' }).click();
+  const hours = page.getByRole('dialog', { name: 'Hours' });
+  await hours.getByLabel('From', { exact: true }).first().fill('18:00');
+  await expect(hours.getByRole('alert')).toContainText('is no stretch of a day');
+  await hours.getByLabel('From', { exact: true }).first().fill('07:00');
+  await hours.getByRole('button', { name: 'Save' }).click();
+  await expect(hours).toHaveCount(0);
   await page.getByText('List', { exact: true }).click();
   await expect(page.getByRole('table', { name: 'The day in the order of time' }).getByRole('row').nth(3)).toBeVisible();
   await page.getByText(/open jobs? (is|are) not in the plan/).click();

@@ -8,6 +8,7 @@ import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
 import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
+import { TryOrder } from './try-order.js';
 import { useDayPlan, type PlannedDay } from './use-day.js';
 import { WashingLine } from './washing-line.js';
 
@@ -200,6 +201,7 @@ export function DayPlan() {
           </details>
         )}
       </div>
+      <TryOrder plan={plan} />
       {hoursOpen && (
         <HoursForm
           shifts={plan.shifts}

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { shiftsOf, type DayView, type Shift } from '@kanga/core/day';
 import type { Problem } from '@kanga/contract/finding';
 import { dayQuery, problemFrom, serverNow, shopDay, useLive, useShop } from '../data/index.js';
-import { planInWorker } from '../workers/index.js';
+import { planInWorker, type DayAsked } from '../workers/index.js';
 
 /** How long a plan is bettered after it is first shown, ms. */
 const PATIENCE = 8000;
@@ -17,6 +17,8 @@ export interface PlannedDay {
   today: string;
   /** Nothing betters it any more. */
   done: boolean;
+  /** What it was asked with: something else can be tried in it. */
+  asked: DayAsked;
 }
 
 /** The plan of the day, made anew when what it is made of changes, bettered for some seconds. */
@@ -40,38 +42,35 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
     const shifts = shiftsOf(people, data.book.shifts);
     const today = shopDay(from);
     const show = (done: boolean) => (view: DayView) => {
-      if (!ended.signal.aborted) setPlan({ view, from, shifts, today, done });
+      if (!ended.signal.aborted) setPlan({ view, from, shifts, today, done, asked: wanted });
     };
     const readingOf = (id: string) => {
       const told = plates.current.find(({ pressId }) => pressId === id);
       return told?.trouble === null ? (told.reading?.celsius ?? null) : null;
     };
-    planInWorker(
-      {
-        works: data.works,
-        presses: presses.map(({ id, name, warmUp }) => ({
-          id,
-          name,
-          warmUp,
-          rates: null,
-          down: data.book.down.includes(id),
-          celsius: readingOf(id),
-        })),
-        printers: printers.map(({ id, name }) => ({ id, name })),
-        shifts,
-        pins: data.book.pins.map(({ task, at, unit }) => ({
-          task,
-          unit,
-          at: (Date.parse(at) - Date.parse(from)) / 1000,
-        })),
-        today,
-        now: from,
-        zone: timeZone,
-        patience: PATIENCE,
-      },
-      show(false),
-      ended.signal,
-    )
+    const wanted: DayAsked = {
+      works: data.works,
+      presses: presses.map(({ id, name, warmUp }) => ({
+        id,
+        name,
+        warmUp,
+        rates: null,
+        down: data.book.down.includes(id),
+        celsius: readingOf(id),
+      })),
+      printers: printers.map(({ id, name }) => ({ id, name })),
+      shifts,
+      pins: data.book.pins.map(({ task, at, unit }) => ({
+        task,
+        unit,
+        at: (Date.parse(at) - Date.parse(from)) / 1000,
+      })),
+      today,
+      now: from,
+      zone: timeZone,
+      patience: PATIENCE,
+    };
+    planInWorker(wanted, show(false), ended.signal)
       .then(show(true))
       .catch((error: unknown) => {
         if (!ended.signal.aborted) setFailed({ on: data, error });

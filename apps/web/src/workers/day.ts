@@ -1,16 +1,17 @@
 import { proxy } from 'comlink';
-import type { DayView } from '@kanga/core/day';
+import type { DayView, Tried } from '@kanga/core/day';
 import { inWorker } from './ask.js';
-import type { DayAsked, DayPlanning } from './day.worker.js';
+import type { DayAsked, DayPlanning, TriedOrder } from './day.worker.js';
+
+const worker = () => new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' });
+
+/** Tries an order in the plan, off the screen's own thread. */
+export const tryInWorker = (asked: DayAsked, order: TriedOrder, signal: AbortSignal): Promise<Tried> =>
+  inWorker<DayPlanning, Tried>(worker(), (work) => work.tryOrder(asked, order), signal);
 
 /** Plans the day off the screen's own thread; `onBetter` hears of each better plan on the way. */
 export const planInWorker = (
   asked: DayAsked,
   onBetter: (view: DayView) => void,
   signal: AbortSignal,
-): Promise<DayView> =>
-  inWorker<DayPlanning, DayView>(
-    new Worker(new URL('./day.worker.ts', import.meta.url), { type: 'module' }),
-    (work) => work.plan(asked, proxy(onBetter)),
-    signal,
-  );
+): Promise<DayView> => inWorker<DayPlanning, DayView>(worker(), (work) => work.plan(asked, proxy(onBetter)), signal);

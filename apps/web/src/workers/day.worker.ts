@@ -3,15 +3,20 @@ import {
   boundOf,
   buildDay,
   DaySearch,
+  triedIn,
   USUAL_AIMS,
   viewDay,
+  workFor,
   type DayShop,
   type DayView,
   type DayWork,
   type Pin,
   type Shift,
+  type Tried,
 } from '@kanga/core/day';
-import { momentIn } from '@kanga/core/units';
+import type { Blank } from '@kanga/core/blank';
+import type { ShopFloor } from '@kanga/core/job';
+import { momentIn, unitPrinter, type ShopUnits } from '@kanga/core/units';
 
 /** What a plan is asked with: `now` is ISO 8601, and the zone is where the shop stands. */
 export interface DayAsked {
@@ -30,7 +35,27 @@ export interface DayAsked {
 /** How long the search goes on between two looks, ms: what is found is shown then. */
 const LOOK = 400;
 
+/** An order that is only tried: so many of some goods, whose blanks are there from a day on. */
+export interface TriedOrder {
+  blank: Blank;
+  pieces: number;
+  ready: string | null;
+  floor: ShopFloor;
+  units: ShopUnits;
+}
+/** How long each of both plans of a trial is bettered, ms. */
+const TRIAL = 2000;
+
+/** Hears nothing. */
+const deaf = () => undefined;
+
 const work = {
+  /** Tries an order in the plan: what is promised of it, and what it would push. */
+  tryOrder(asked: DayAsked, { blank, pieces, ready, floor, units }: TriedOrder): Tried {
+    const extra = workFor(blank, pieces, ready, floor, unitPrinter(units));
+    const trial = { ...asked, patience: TRIAL };
+    return triedIn(work.plan(trial, deaf), work.plan({ ...trial, works: [...asked.works, extra] }, deaf));
+  },
   /** Plans the day, and tells of every better plan on the way; the last is the answer. */
   plan(asked: DayAsked, hear: (view: DayView) => void): DayView {
     const { works, pins, now, zone, patience, ...rest } = asked;

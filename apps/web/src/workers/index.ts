@@ -1,4 +1,5 @@
-export { planInWorker } from './day.js';
+export { planInWorker, tryInWorker } from './day.js';
+export type { DayAsked } from './day.worker.js';
 export { hashOf } from './hash.js';
 export { nestInWorker } from './nest.js';
 export { tracePicture, TraceRefused } from './trace.js';

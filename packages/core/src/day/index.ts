@@ -20,6 +20,7 @@ export {
   type Window,
 } from './model.js';
 export { DaySearch, type SearchAsked } from './search.js';
-export { type DayWork, type PressWay, type Ready, workOf } from './work.js';
+export { type DayWork, type PressWay, type Ready, TRIED, workFor, workOf } from './work.js';
+export { type Tried, triedIn } from './promise.js';
 export { shareBy, type Spread, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
 export { type DayPromise, type DayRow, type DayView, viewDay } from './view.js';

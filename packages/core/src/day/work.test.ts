@@ -2,7 +2,7 @@ import { BUILT_IN_BLANKS } from '../blank/index.js';
 import { runPlanOf, viewJob, type JobFile } from '../job/index.js';
 import { sampleArt, sampleFacts, sampleFloor, sampleJob, samplePicture } from '../testing/index.js';
 import { unitPrinter } from '../units/index.js';
-import { workOf } from './index.js';
+import { TRIED, workFor, workOf } from './index.js';
 
 const print = unitPrinter({ length: 'mm', temperature: 'C', pressure: 'kPa' });
 const tee = BUILT_IN_BLANKS.find(({ range, size }) => range === 'Volunteer tee' && size === 'M');
@@ -72,5 +72,15 @@ describe('what a job wants of the day', () => {
       ready: '2026-12-02',
       stuck: null,
     });
+  });
+  it('is known before there is an order: as much as a job of the same goods would want', () => {
+    if (!tee) throw new Error('there is no tee');
+    const tried = workFor(tee, 7, '2026-12-02', sampleFloor, print);
+    const same = workOf(viewOf(fileOf()), sampleFloor.presses);
+    expect(tried).toMatchObject({ jobId: TRIED, beds: same.beds, ready: '2026-12-02', due: null, stuck: null });
+    expect(tried.presses.map(({ busy, heat }) => [busy, heat])).toEqual(
+      same.presses.map(({ busy, heat }) => [busy, heat]),
+    );
+    expect(workFor(tee, 7, null, { ...sampleFloor, presses: [] }, print).stuck).toBe('no press of the shop takes it');
   });
 });

@@ -1,6 +1,8 @@
 import { allPressed } from '../bench/index.js';
-import { blocksUpTo, type JobView } from '../job/index.js';
-import { isLayout } from '../sheet/index.js';
+import type { Blank } from '../blank/index.js';
+import { blocksUpTo, viewJob, type JobView, type ShopFloor } from '../job/index.js';
+import { isLayout, USUAL_SHEET } from '../sheet/index.js';
+import type { UnitPrinter } from '../units/index.js';
 import type { Press } from '../shop/index.js';
 import { fitsPlate, planStack, unsuited, type Cycle, type Step } from '../stack/index.js';
 
@@ -158,4 +160,50 @@ export function workOf(
     presses: ways,
     stuck: block ? block.title.toLowerCase() : null,
   };
+}
+
+/** What is only tried: it has no job yet. */
+export const TRIED = 'tried';
+
+/** What so many pieces of some goods would want of the day, before there is an order: with the proposals of Kanga and a whole print on each. */
+export function workFor(blank: Blank, pieces: number, ready: Ready, floor: ShopFloor, print: UnitPrinter): DayWork {
+  const at = '1970-01-01T00:00:00.000Z';
+  const view = viewJob(
+    {
+      job: {
+        id: TRIED,
+        number: 0,
+        name: blank.name,
+        customer: '',
+        due: null,
+        pieces,
+        status: 'open',
+        reached: 'blank',
+        version: 1,
+        blankId: blank.id,
+        bleed: null,
+        design: [],
+        run: null,
+        mediaId: null,
+        gap: null,
+        sheet: USUAL_SHEET,
+        pressId: null,
+        overrides: {},
+        waivers: [],
+        approval: null,
+        createdAt: at,
+        updatedAt: at,
+        closedAt: null,
+      },
+      blank,
+      arts: [],
+      plan: null,
+      events: [],
+    },
+    floor,
+    print,
+  );
+  const work = workOf(view, floor.presses, null, ready);
+  // Its art is still to come: that keeps no day free.
+  return view.stack ? { ...work, stuck: null } : work;
 }

@@ -1,0 +1,67 @@
+import { madeWork } from '../testing/index.js';
+import { buildDay, DaySearch, shiftsOf, TRIED, triedIn, viewDay, type DayShop, type DayWork } from './index.js';
+
+const NOW = Date.parse('2026-11-30T08:00:00Z');
+const shop: DayShop = {
+  presses: [{ id: 'press 0', name: 'Press', warmUp: 900, rates: null, down: false, celsius: 196 }],
+  printers: [{ id: 'printer', name: 'Printer' }],
+  shifts: shiftsOf(['Wren', 'Juniper']),
+  today: '2026-11-30',
+  moment: (day, clock) => (Date.parse(`${day}T${clock}:00Z`) - NOW) / 1000,
+};
+const [one] = madeWork(1, 1, 4);
+/** So many beds of two minutes each, made ready by nobody. */
+const work = (jobId: string, beds: number, due: string | null): DayWork => {
+  if (!one) throw new Error('there is no work');
+  return {
+    ...one,
+    jobId,
+    name: jobId,
+    beds,
+    pieces: beds,
+    due,
+    print: null,
+    table: 0,
+    jig: null,
+    presses: [{ pressId: 'press 0', heat: 196, busy: 120, hands: 100, cool: 0 }],
+    inspect: 0,
+    pack: 0,
+  };
+};
+const plan = (works: readonly DayWork[]) => {
+  const built = buildDay(works, shop);
+  const search = new DaySearch(built.model, { seed: 1 });
+  search.run(200);
+  return viewDay(built, search.best, shop);
+};
+
+describe('a new order that is tried', () => {
+  it('goes first where that harms nobody, and is as sure as its times', () => {
+    const works = [work('due today', 60, '2026-11-30')];
+    const tried = triedIn(plan(works), plan([...works, work(TRIED, 30, null)]));
+    expect(tried).toMatchObject({ why: null, pushed: [] });
+    // Thirty beds of two minutes; the sixty others are done by eleven all the same.
+    expect(tried.end).toBeCloseTo(30 * 120, 0);
+    expect(tried.sure).toBeGreaterThan(tried.end ?? Infinity);
+  });
+  it('waits for what is due, and pushes nothing', () => {
+    // Seven hours of work for today, which has eight and a half with its break: an hour more goes before nothing of it.
+    const works = [work('due today', 210, '2026-11-30')];
+    const tried = triedIn(plan(works), plan([...works, work(TRIED, 60, null)]));
+    expect(tried.pushed).toEqual([]);
+    expect(tried.end).toBeGreaterThan(210 * 120 + 1800);
+  });
+  it('names what it would make late', () => {
+    // Eight hours of work for today, and an order that has to be there today, too.
+    const works = [work('due today', 236, '2026-11-30')];
+    const rush = { ...work(TRIED, 60, '2026-11-30'), number: 9 };
+    const tried = triedIn(plan(works), plan([...works, rush]));
+    const late = [...tried.pushed.map(({ jobId }) => jobId)];
+    expect(late.length).toBeGreaterThan(0);
+    expect(late.every((id) => id === 'due today' || id === TRIED)).toBe(true);
+  });
+  it('says why it cannot be planned', () => {
+    const tried = triedIn(plan([]), plan([{ ...work(TRIED, 4, null), presses: [] }]));
+    expect(tried).toEqual({ end: null, sure: null, why: 'no press takes it', pushed: [] });
+  });
+});
