@@ -24,7 +24,10 @@ test('the day hangs on washing lines: a load is put somewhere, a press is out, a
   await expect(chosen).toContainText('13:15 to');
   await chosen.getByRole('button', { name: 'Let it move' }).click();
   await expect(chosen).not.toContainText('put there by hand', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take this plan' }).click({ timeout: 60_000 });
+  await expect(page.getByText(/^As it was taken/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Plan without Front press' }).click();
+  await expect(page.getByText(/changes? since the plan was taken:/)).toBeVisible({ timeout: 60_000 });
   await expect(line.getByText('Front press', { exact: true })).toHaveCount(0, { timeout: 60_000 });
   await page.getByRole('button', { name: 'Plan with Front press again' }).click();
   await expect(line.getByText('Front press', { exact: true })).toBeVisible({ timeout: 60_000 });

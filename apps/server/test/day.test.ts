@@ -54,9 +54,11 @@ describe('the day', () => {
     const { book } = await day();
     const shift = { name: 'Wren', from: '07:30', to: '15:00', rest: null, days: [1, 3, 5] };
     const pin = { task: `${crypto.randomUUID()} press 1`, at: '2026-12-01T09:00:00.000Z', unit: null };
-    const { status, body } = await keep({ ...book, shifts: [shift], pins: [pin] });
+    const row = { task: pin.task, unit: '', start: pin.at, end: '2026-12-01T09:30:00.000Z' };
+    const taken = { at: '2026-12-01T08:00:00.000Z', by: 'Wren', rows: [row] };
+    const { status, body } = await keep({ ...book, shifts: [shift], pins: [pin], taken });
     expect(status).toBe(200);
-    expect(body).toMatchObject({ version: book.version + 1, shifts: [shift], pins: [pin] });
+    expect(body).toMatchObject({ version: book.version + 1, shifts: [shift], pins: [pin], taken });
     const late = await keep({ ...book, shifts: [] });
     expect([late.status, late.body.code]).toEqual([409, 'day.changed']);
     expect((await day()).book).toEqual(body);
@@ -85,7 +87,7 @@ describe('the day', () => {
       note: '',
     });
     expect(due.order.due).toBe('2026-12-24');
-    const answer = await fetch(`${server.url}/api/day/calendar.ics`);
+    const answer = await fetch(`${server.url}/api/day/calendar`);
     expect(answer.headers.get('content-type')).toContain('text/calendar');
     const text = await answer.text();
     // Lines end as the RFC has them, and none is longer than 75 octets.

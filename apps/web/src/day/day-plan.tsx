@@ -8,6 +8,7 @@ import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
 import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
+import { TakenPlan } from './taken-plan.js';
 import { TryOrder } from './try-order.js';
 import { useDayPlan, type PlannedDay } from './use-day.js';
 import { WashingLine } from './washing-line.js';
@@ -131,7 +132,7 @@ export function DayPlan() {
         >
           Hours…
         </Button>
-        <a href="/api/day/calendar.ics" className="inline-flex min-h-10 items-center text-cyan underline">
+        <a href="/api/day/calendar" className="inline-flex min-h-10 items-center text-cyan underline">
           Calendar
         </a>
       </div>
@@ -155,6 +156,7 @@ export function DayPlan() {
           }}
         />
       )}
+      <TakenPlan plan={plan} book={book} />
       {row && look === 'line' && (
         <ChosenLoad
           key={row.task}

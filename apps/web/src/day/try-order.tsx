@@ -90,8 +90,8 @@ export function TryOrder({ plan }: { plan: PlannedDay }) {
             ? `it cannot be planned: ${answer.why ?? ''}.`
             : `done by ${at(answer.sure, answer.from)} nine times in ten, most likely by ${at(answer.end, answer.from)}. ${
                 answer.pushed.length === 0
-                  ? 'Nothing is pushed.'
-                  : `Late for it: ${answer.pushed
+                  ? 'Nothing else becomes late.'
+                  : `It makes late: ${answer.pushed
                       .slice(0, 3)
                       .map(({ number, name }) => `${number} ${name}`)
                       .join(

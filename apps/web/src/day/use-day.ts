@@ -68,6 +68,7 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
       today,
       now: from,
       zone: timeZone,
+      taken: data.book.taken,
       patience: PATIENCE,
     };
     planInWorker(wanted, show(false), ended.signal)

@@ -2,11 +2,15 @@ import { expose } from 'comlink';
 import {
   boundOf,
   buildDay,
+  DayGraph,
   DaySearch,
+  follow,
+  isWorth,
   triedIn,
   USUAL_AIMS,
   viewDay,
   workFor,
+  type DayBook,
   type DayShop,
   type DayView,
   type DayWork,
@@ -28,6 +32,8 @@ export interface DayAsked {
   today: string;
   now: string;
   zone: string;
+  /** The plan that was taken: it is followed unless another is worth the changes. Null: none was. */
+  taken: DayBook['taken'];
   /** How long it is bettered at most, ms. */
   patience: number;
 }
@@ -58,7 +64,7 @@ const work = {
   },
   /** Plans the day, and tells of every better plan on the way; the last is the answer. */
   plan(asked: DayAsked, hear: (view: DayView) => void): DayView {
-    const { works, pins, now, zone, patience, ...rest } = asked;
+    const { works, pins, now, zone, patience, taken, ...rest } = asked;
     const from = Date.parse(now);
     const known = new Map<string, number>();
     const shop: DayShop = {
@@ -71,8 +77,24 @@ const work = {
       },
     };
     const built = buildDay(works, shop, pins);
-    const search = new DaySearch(built.model, { seed: 1, bound: boundOf(built.model, USUAL_AIMS) });
-    let view = viewDay(built, search.best, shop);
+    const bound = boundOf(built.model, USUAL_AIMS);
+    const graph = new DayGraph(built.model);
+    const followed = taken && {
+      value: follow(graph, taken, now, USUAL_AIMS),
+      late: graph.scores.late,
+      arrangement: graph.save(),
+    };
+    const search = new DaySearch(built.model, {
+      seed: 1,
+      bound,
+      ...(followed && followed.value < Infinity ? { from: followed.arrangement } : {}),
+    });
+    /** The best so far, or what is followed where that is not worth its changes. */
+    const look = () => {
+      const keeps = followed && !isWorth({ value: search.bestValue, late: search.bestScores.late }, followed);
+      return viewDay(built, keeps ? followed.arrangement : search.best, shop);
+    };
+    let view = look();
     if (built.model.tasks.length < 2) return view;
     hear(view);
     const till = performance.now() + patience;
@@ -81,12 +103,12 @@ const work = {
     while (performance.now() < till && !search.proven) {
       better = search.run(5) || better;
       if (!better || performance.now() - looked < LOOK) continue;
-      view = viewDay(built, search.best, shop);
+      view = look();
       hear(view);
       better = false;
       looked = performance.now();
     }
-    return better ? viewDay(built, search.best, shop) : view;
+    return better ? look() : view;
   },
 };
 export type DayPlanning = typeof work;

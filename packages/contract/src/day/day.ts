@@ -44,7 +44,7 @@ export const dayBookSchema = Joi.object<DayBook, true>({
       .items(
         Joi.object({
           task: taskSchema.required(),
-          unit: Joi.string().max(80).required(),
+          unit: Joi.string().max(80).allow('').required(),
           start: instantSchema.required(),
           end: instantSchema.required(),
         }),

@@ -67,7 +67,7 @@ export const ROUTES = {
   addRecipe: make('/api/recipes'),
   day: get('/api/day'),
   keepDay: put('/api/day'),
-  dayCalendar: get('/api/day/calendar.ics'),
+  dayCalendar: get('/api/day/calendar'),
   orders: get('/api/orders'),
   addOrder: make('/api/orders'),
   order: get('/api/orders/{id}'),

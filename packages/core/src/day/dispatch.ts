@@ -27,11 +27,14 @@ export function tailsOf(graph: DayGraph): Float64Array {
   return tails;
 }
 
+/** Where things were in a plan that was taken: by task, when it began, s from now, and the unit that had it (-1: nobody says). */
+export type Followed = ReadonlyMap<number, { at: number; unit: number }>;
+
 /**
  * Arranges everything by a rule: again and again the first by the rule among tasks that can begin, on the units that have it done soonest. Leaves the graph so. O(tasks² · units) at most.
- * Its value by the aims.
+ * Its value by the aims. `followed`: what a taken plan had is done in its order and by its units, and the rest by when it can begin.
  */
-export function dispatch(graph: DayGraph, rule: Rule, aims: Aims): number {
+export function dispatch(graph: DayGraph, rule: Rule, aims: Aims, followed?: Followed): number {
   const { model } = graph;
   graph.clear();
   const tails = tailsOf(graph);
@@ -58,7 +61,10 @@ export function dispatch(graph: DayGraph, rule: Rule, aims: Aims): number {
     const picks = (task?.needs ?? []).map(({ choices, from }, i) => {
       let pick = 0;
       let [soonest, begins, cost] = [Infinity, 0, 0];
+      const own = followed?.get(t)?.unit ?? -1;
+      const keeps = i === 0 && choices.some(({ units }) => units.includes(own));
       choices.forEach((choice, c) => {
+        if (keeps && !choice.units.includes(own)) return;
         const long = i === 0 ? choice.lasts : lasts;
         const offset = (from.of === 'end' ? long : 0) + from.plus;
         let can = start;
@@ -87,6 +93,7 @@ export function dispatch(graph: DayGraph, rule: Rule, aims: Aims): number {
     const due = job?.due ?? NEVER;
     const { start, end, changes } = best(t);
     const left = tails[t] ?? 0;
+    if (followed) return followed.get(t)?.at ?? start;
     switch (rule) {
       case 'due':
         return due * 1e3 + start;

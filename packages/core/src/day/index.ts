@@ -2,6 +2,7 @@
 export { type DayBook, EMPTY_BOOK, type TakenRow } from './book.js';
 export { boundOf, jacksonBound, lateBound, spanBound } from './bound.js';
 export { buildDay, type DayBuilt, type DayKind, type DayPart, type DayShop, type Pin } from './build.js';
+export { changesSince, type DayChange, follow, isWorth, takenRows } from './changes.js';
 export { RULES, type Rule } from './dispatch.js';
 export { type Arrangement, DayGraph } from './graph.js';
 export { AHEAD, minutesOf, type MomentOf, type Shift, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './hours.js';

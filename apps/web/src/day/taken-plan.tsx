@@ -1,0 +1,62 @@
+import { useMutation } from '@tanstack/react-query';
+import { changesSince, takenRows, type DayBook, type DayChange } from '@kanga/core/day';
+import { formatCount } from '@kanga/core/units';
+import { call, dayQuery, problemFrom, queryClient, serverNow, useOperator, useShop } from '../data/index.js';
+import { Button, ProblemText } from '../ui/index.js';
+import { clockOf } from './day-words.js';
+import type { PlannedDay } from './use-day.js';
+
+/** Changes that are named; the rest is counted. */
+const NAMED = 4;
+
+/** The plan that the shop goes by: taken by somebody, and what is otherwise in the newest one. Nothing changes behind anybody's back. */
+export function TakenPlan({ plan, book }: { plan: PlannedDay; book: DayBook }) {
+  const { timeZone } = useShop().settings;
+  const by = useOperator();
+  const take = useMutation({
+    mutationFn: () =>
+      call('keepDay', {
+        body: { ...book, taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from) } },
+      }),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: dayQuery.queryKey }),
+  });
+  if (!plan.view.rows.some(({ kind }) => kind === 'press')) return null;
+  const { taken } = book;
+  const changes = taken ? changesSince(taken, plan.view, plan.from) : [];
+  if (taken && changes.length === 0)
+    return <p className="py-2 text-soft">As it was taken{taken.by ? ` by ${taken.by}` : ''}.</p>;
+  const clock = (seconds: number) => clockOf(plan.from, seconds, timeZone);
+  const wordsOf = ({ now, was }: DayChange): string => {
+    const then = was ? clockOf(was.start, 0, timeZone) : '';
+    if (!now) return `a load that was at ${then} is gone`;
+    const load = `${now.number}${now.loads > 1 ? ` ${now.load}/${now.loads}` : ''} ${now.name}`;
+    return was ? `${load}: ${then} becomes ${clock(now.start)}` : `${load}: new, ${clock(now.start)}`;
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-3 py-1">
+      <p className="min-w-0 flex-1">
+        {taken ? (
+          <>
+            <b>{formatCount(changes.length, 'change')} since the plan was taken:</b>{' '}
+            {changes.slice(0, NAMED).map(wordsOf).join('; ')}
+            {changes.length > NAMED && ` and ${changes.length - NAMED} more`}.
+          </>
+        ) : (
+          <span className="text-soft">
+            Nobody has taken this plan yet: what is taken is what changes are told against.
+          </span>
+        )}
+      </p>
+      <Button
+        tone={taken ? 'strong' : 'plain'}
+        disabled={take.isPending || !plan.done}
+        onClick={() => {
+          take.mutate();
+        }}
+      >
+        {taken ? 'Take the changes' : 'Take this plan'}
+      </Button>
+      {take.isError && <ProblemText problem={problemFrom(take.error)} />}
+    </div>
+  );
+}
