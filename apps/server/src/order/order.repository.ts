@@ -71,7 +71,7 @@ const jobOf = (row: JobRow): OrderJob => ({
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
 
 /** Orders that are not open any more are listed so far back; more are found by their words. */
-const MOST_PAST = 100;
+const MOST_PAST = 40;
 
 @Injectable()
 export class OrderRepository {
@@ -121,14 +121,13 @@ export class OrderRepository {
           ]),
         query,
       );
-    const open = (await found(this.select(this.db))
-      .where({ status: 'open' })
-      .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])
-      .limit(ORDER_LIMITS.listed)) as OrderRow[];
-    const past = (await found(this.select(this.db))
-      .whereNot({ status: 'open' })
-      .orderBy('updated_at', 'desc')
-      .limit(MOST_PAST)) as OrderRow[];
+    const [open, past] = (await Promise.all([
+      found(this.select(this.db))
+        .where({ status: 'open' })
+        .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])
+        .limit(ORDER_LIMITS.listed),
+      found(this.select(this.db)).whereNot({ status: 'open' }).orderBy('updated_at', 'desc').limit(MOST_PAST),
+    ])) as [OrderRow[], OrderRow[]];
     return this.whole([...open, ...past], this.db);
   }
 
