@@ -16,17 +16,25 @@ export class ClaimRepository {
     const { rows } = await this.db.raw<{
       rows: { blank_id: string; order_id: string; number: number; due: string | null; amount: string }[];
     }>(
-      `SELECT blank_id, order_id, number, due, sum(amount) AS amount FROM (
-         SELECT job.blank_id, one.id AS order_id, one.number, one.due::text AS due,
-           greatest(0, job.pieces - (SELECT count(DISTINCT piece) FROM pressing WHERE job_id = job.id)) AS amount
+      `WITH wanted AS (
+         SELECT job.id, job.blank_id, job.pieces, one.id AS order_id, one.number, one.due::text AS due
          FROM shop_order one JOIN job ON job.order_id = one.id
          WHERE one.status = 'open' AND jsonb_typeof(one.body->'accepted') = 'object'
            AND job.status = 'open' AND job.deleted_at IS NULL AND job.archived_at IS NULL AND job.blank_id IS NOT NULL
-       ) wanted GROUP BY 1, 2, 3, 4 HAVING sum(amount) > 0 ORDER BY due NULLS LAST, number`,
+       ), pressed AS (
+         SELECT job_id, count(DISTINCT piece) AS pieces FROM pressing WHERE job_id IN (SELECT id FROM wanted) GROUP BY 1
+       )
+       SELECT blank_id, order_id, number, due, sum(wanted.pieces - coalesce(pressed.pieces, 0)) AS amount
+       FROM wanted LEFT JOIN pressed ON job_id = wanted.id
+       WHERE wanted.pieces > coalesce(pressed.pieces, 0)
+       GROUP BY 1, 2, 3, 4 ORDER BY due NULLS LAST, number`,
     );
     const byBlank = new Map<string, Claim[]>();
-    for (const { blank_id, order_id: orderId, number: order, due, amount } of rows)
-      byBlank.set(blank_id, [...(byBlank.get(blank_id) ?? []), { orderId, order, due, amount: Number(amount) }]);
+    for (const { blank_id, order_id: orderId, number: order, due, amount } of rows) {
+      const claims = byBlank.get(blank_id) ?? [];
+      claims.push({ orderId, order, due, amount: Number(amount) });
+      byBlank.set(blank_id, claims);
+    }
     return byBlank;
   }
 
