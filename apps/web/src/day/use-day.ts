@@ -8,6 +8,9 @@ import { planInWorker, type DayAsked } from '../workers/index.js';
 /** How long a plan is bettered after it is first shown, ms. */
 const PATIENCE = 8000;
 
+/** A plan is made anew after so long though nothing else changed: what it had for then is past, ms. */
+const STALE = 600_000;
+
 /** A plan with the moment that it counts from. */
 export interface PlannedDay {
   view: DayView;
@@ -30,6 +33,15 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
   const [plan, setPlan] = useState<PlannedDay | null>(null);
   const [failed, setFailed] = useState<{ on: unknown; error: unknown } | null>(null);
   const { data } = asked;
+  const [round, setRound] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => {
+      setRound((one) => one + 1);
+    }, STALE);
+    return () => {
+      clearInterval(timer);
+    };
+  }, []);
   // What plates read changes all the time: what they read when a plan is made counts.
   const plates = useRef(live.presses);
   useEffect(() => {
@@ -79,7 +91,7 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
     return () => {
       ended.abort();
     };
-  }, [data, people, presses, printers, timeZone]);
+  }, [data, round, people, presses, printers, timeZone]);
   const error = failed?.on === data ? failed?.error : asked.isError ? asked.error : undefined;
   return { plan, working: plan?.done !== true, problem: error === undefined ? null : problemFrom(error) };
 }
