@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
-import { AHEAD, shiftsOf, weekdayOf } from '@kanga/core/day';
+import { shiftsOf, workDays } from '@kanga/core/day';
 import { amountText } from '@kanga/core/stock';
-import { addDays, dayIn, momentIn, unitPrinter } from '@kanga/core/units';
+import { dayIn, momentIn, unitPrinter } from '@kanga/core/units';
 import ical from 'ical-generator';
 import { OrderService } from '../order/index.js';
 import { JobService } from '../job/index.js';
@@ -47,9 +47,7 @@ export class CalendarService {
         allDay(`stock-${id}`, coming.day, `Comes: ${amountText(coming.amount, unit, print)} of ${name}`, supplier);
     const today = dayIn(timeZone, new Date().toISOString());
     for (const shift of shiftsOf(people, book.shifts))
-      for (let ahead = 0; ahead < AHEAD; ahead++) {
-        const day = addDays(today, ahead);
-        if (!shift.days.includes(weekdayOf(day))) continue;
+      for (const day of workDays(shift, today)) {
         const at = (clock: string) => new Date(momentIn(timeZone, day, clock));
         feed.createEvent({
           id: `shift-${shift.name}-${day}`,

@@ -8,6 +8,8 @@ export interface OpenJob {
   id: string;
   version: number;
   events: string;
+  /** Of all that its blank is; null: it has none. */
+  blank: string | null;
 }
 
 @Injectable()
@@ -34,7 +36,8 @@ export class DayRepository {
   /** Open jobs, those that are due first first; swatches go with their studies. */
   async open(limit: number): Promise<OpenJob[]> {
     const { rows } = await this.db.raw<{ rows: OpenJob[] }>(
-      `SELECT job.id, job.version, (SELECT count(*) FROM bench_event WHERE job_id = job.id) AS events FROM job
+      `SELECT job.id, job.version, (SELECT count(*) FROM bench_event WHERE job_id = job.id) AS events,
+         (SELECT md5(body::text) FROM blank WHERE blank.id = blank_id) AS blank FROM job
         WHERE status = 'open' AND deleted_at IS NULL AND archived_at IS NULL AND study_id IS NULL
         ORDER BY due NULLS LAST, number LIMIT ?`,
       [limit],

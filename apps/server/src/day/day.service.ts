@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { workOf, type DayBook, type DayWork, type Ready } from '@kanga/core/day';
 import { wantedOf, type OrderFile } from '@kanga/core/order';
+import type { StockItem } from '@kanga/core/stock';
 import type { DayFile } from '@kanga/contract/day';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
-import { OrderService } from '../order/index.js';
+import { OrderRepository } from '../order/index.js';
 import { PurchaseService } from '../purchase/index.js';
+import { ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
 import { DayRepository } from './day.repository.js';
 
@@ -14,44 +16,44 @@ const MOST = 150;
 
 @Injectable()
 export class DayService {
-  /** What was worked out of a job stays good while neither it nor the shop changes. */
-  private readonly known = new Map<string, { key: string; work: DayWork }>();
+  /** What was worked out of jobs stays good while neither they nor the shop change. */
+  private known = { shop: '', works: new Map<string, { key: string; work: DayWork }>() };
 
   constructor(
     private readonly days: DayRepository,
     private readonly jobs: JobService,
-    private readonly orders: OrderService,
+    private readonly orders: OrderRepository,
+    private readonly results: ResultRepository,
     private readonly purchases: PurchaseService,
     private readonly shop: ShopService,
   ) {}
 
   async file(): Promise<DayFile> {
-    const [book, open, files, items, { settings, ...floor }] = await Promise.all([
+    const open = await this.days.open(MOST);
+    const [book, files, items, proven, { settings, ...floor }] = await Promise.all([
       this.days.book(),
-      this.days.open(MOST),
-      this.orders.list(),
+      this.orders.ofJobs(open.map(({ id }) => id)),
       this.purchases.items(),
+      this.results.proven(),
       this.shop.read(),
     ]);
-    const floorKey = JSON.stringify([floor, settings.house, settings.energy]);
-    const works: DayWork[] = [];
-    const kept = new Set<string>();
-    for (const { id, version, events } of open) {
-      const file = files.find(({ jobs }) => jobs.some((job) => job.id === id));
-      const { order, ready } = placed(id, file, items);
-      const key = JSON.stringify([version, events, order, ready, floorKey]);
-      let known = this.known.get(id);
-      if (known?.key !== key) {
-        known = { key, work: workOf(await this.jobs.view(id), floor.presses, order, ready) };
-        this.known.set(id, known);
+    const places = new Map(files.flatMap((file) => placesIn(file, items)));
+    const shopKey = JSON.stringify([floor, settings.house, settings.energy, proven]);
+    const known = this.known.shop === shopKey ? this.known.works : new Map<string, { key: string; work: DayWork }>();
+    const works: typeof known = new Map();
+    for (const job of open) {
+      const { order, ready } = places.get(job.id) ?? { order: null, ready: null };
+      const key = JSON.stringify([job, order, ready]);
+      let one = known.get(job.id);
+      if (one?.key !== key) {
+        one = { key, work: workOf(await this.jobs.view(job.id), floor.presses, order, ready) };
         // A view takes its time: whoever asks something small meanwhile is answered.
         await new Promise((done) => setImmediate(done));
       }
-      kept.add(id);
-      works.push(known.work);
+      works.set(job.id, one);
     }
-    for (const id of this.known.keys()) if (!kept.has(id)) this.known.delete(id);
-    return { works, book };
+    this.known = { shop: shopKey, works };
+    return { works: [...works.values()].map(({ work }) => work), book };
   }
 
   async keep(book: DayBook): Promise<DayBook> {
@@ -66,16 +68,13 @@ export class DayService {
   }
 }
 
-/** The order that a job is part of, and when its blanks are there. */
-function placed(
-  id: string,
-  file: OrderFile | undefined,
-  items: Parameters<typeof wantedOf>[1],
-): { order: DayWork['order']; ready: Ready } {
-  if (!file) return { order: null, ready: null };
+/** Of each job of an order, that order, and when the blanks for it are there. */
+function placesIn(file: OrderFile, items: readonly StockItem[]): [string, { order: DayWork['order']; ready: Ready }][] {
   const order = { id: file.order.id, number: file.order.number };
-  const blankId = file.jobs.find((job) => job.id === id)?.blankId;
-  const want = wantedOf(file, items).find((one) => one.blankId === blankId);
-  if (!want || want.have >= want.wanted) return { order, ready: null };
-  return { order, ready: want.item.coming?.day ?? 'never' };
+  const wants = wantedOf(file, items);
+  return file.jobs.map(({ id, blankId }) => {
+    const want = wants.find((one) => one.blankId === blankId);
+    const isShort = want !== undefined && want.have < want.wanted;
+    return [id, { order, ready: isShort ? (want.item.coming?.day ?? 'never') : null }];
+  });
 }

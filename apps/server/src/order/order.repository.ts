@@ -131,6 +131,12 @@ export class OrderRepository {
     return this.whole([...open, ...past], this.db);
   }
 
+  /** The orders of some jobs, with all of their jobs. */
+  async ofJobs(ids: readonly string[]): Promise<OrderFile[]> {
+    const orders = this.db('job').whereIn('id', ids).select('order_id');
+    return this.whole((await this.select(this.db).whereIn('id', orders)) as OrderRow[], this.db);
+  }
+
   /** The order with its jobs, or null. With `lock` it stays as it is until the transaction ends. */
   async find(id: string, db: Knex = this.db, lock = false): Promise<OrderFile | null> {
     const query = this.select(db).where({ id });

@@ -51,7 +51,6 @@ interface Printer {
 }
 type ProofHead = Pick<Proof, 'title' | 'lines' | 'approval'>;
 
-const hasArt = ({ blank, sides }: JobView): boolean => blank !== null && sides.some((side) => side.drawn.length > 0);
 const nothing = () =>
   refuse(409, 'proof.nothing', 'There is nothing to show yet', 'Choose a blank and put art on it first.');
 
@@ -65,9 +64,15 @@ export class ProofService {
   ) {}
 
   private async ready(id: string): Promise<Ready> {
+    const ready = await this.readyIfAny(id);
+    if (!ready) throw nothing();
+    return ready;
+  }
+  /** A job with its pictures; null: it has nothing to show. */
+  private async readyIfAny(id: string): Promise<Ready | null> {
     const view = await this.jobs.view(id);
-    const { blank } = view;
-    if (!blank || !hasArt(view)) throw nothing();
+    const { blank, sides } = view;
+    if (!blank || sides.every((side) => side.drawn.length === 0)) return null;
     const pictures = new Map<string, string>();
     for (const art of view.arts) pictures.set(art.id, await inline(await this.art.picture(art.id, 'preview')));
     return { view, blank, pictures };
@@ -120,8 +125,8 @@ export class ProofService {
     const print = await this.printer();
     const parts: ProofPart[] = [];
     for (const { id, heading } of jobs) {
-      const view = await this.jobs.view(id);
-      if (hasArt(view)) parts.push({ heading, ...(await this.part(await this.ready(id), print)) });
+      const ready = await this.readyIfAny(id);
+      if (ready) parts.push({ heading, ...(await this.part(ready, print)) });
     }
     if (parts.length === 0) throw nothing();
     return proofPdf({ shop: print.shop, ...head, parts });

@@ -1,11 +1,11 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { DayBook, DayRow } from '@kanga/core/day';
 import { momentIn } from '@kanga/core/units';
-import { call, dayQuery, problemFrom, queryClient } from '../data/index.js';
+import { problemFrom } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import { doing } from './day-words.js';
+import { useKeepDay } from './use-keep-day.js';
 
 /** One thing of the plan, opened: what it is, and a moment to put it at. */
 export function ChosenLoad({
@@ -27,10 +27,7 @@ export function ChosenLoad({
   onClose: () => void;
 }) {
   const [at, setAt] = useState(clock(row.start));
-  const keep = useMutation({
-    mutationFn: (pins: DayBook['pins']) => call('keepDay', { body: { ...book, pins } }),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: dayQuery.queryKey }),
-  });
+  const keep = useKeepDay(book);
   const others = book.pins.filter(({ task }) => task !== row.task);
   const said = doing(row, unitName);
   return (
@@ -61,7 +58,7 @@ export function ChosenLoad({
       <Button
         disabled={keep.isPending || at === ''}
         onClick={() => {
-          keep.mutate([...others, { task: row.task, at: momentIn(zone, day, at), unit: row.unitId || null }]);
+          keep.mutate({ pins: [...others, { task: row.task, at: momentIn(zone, day, at), unit: row.unitId || null }] });
         }}
       >
         Put it there
@@ -70,7 +67,7 @@ export function ChosenLoad({
         <Button
           disabled={keep.isPending}
           onClick={() => {
-            keep.mutate(others);
+            keep.mutate({ pins: others });
           }}
         >
           Let it move

@@ -1,13 +1,14 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { AHEAD, minutesOf, weekdayOf, type Shift } from '@kanga/core/day';
-import { addDays, momentIn } from '@kanga/core/units';
-import { call, dayQuery, problemFrom, queryClient, serverNow, useDay, useShop } from '../data/index.js';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { AHEAD, minutesOf, type Shift } from '@kanga/core/day';
+import { addDays, momentAfter, momentIn, weekdayOf } from '@kanga/core/units';
+import { dayQuery, serverNow, useDay, useShop } from '../data/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
 import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
+import { PressesOut } from './presses-out.js';
 import { TakenPlan } from './taken-plan.js';
 import { TryOrder } from './try-order.js';
 import { useDayPlan, type PlannedDay } from './use-day.js';
@@ -71,20 +72,17 @@ export function DayPlan() {
       clearInterval(timer);
     };
   }, []);
-  const press = useMutation({
-    mutationFn: (down: string[]) =>
-      book ? call('keepDay', { body: { ...book, down } }) : Promise.reject(new Error('no book')),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: dayQuery.queryKey }),
-  });
-  if (problem) return <ProblemText problem={problem} />;
+  // Where days begin on the shop's clock takes many looks at it: not again at every click.
+  const days = useMemo(() => (plan ? daysOf(plan, timeZone) : []), [plan, timeZone]);
   if (!plan || !book)
-    return (
+    return problem ? (
+      <ProblemText problem={problem} />
+    ) : (
       <h1 role="status" className="py-4 font-big text-[27px] leading-tight font-bold text-soft">
         The day is being planned…
       </h1>
     );
   const { view, from } = plan;
-  const days = daysOf(plan, timeZone);
   const shownDay = day !== null && days.includes(day) ? day : (days[0] ?? plan.today);
   const names = new Map([...presses, ...printers].map(({ id, name }) => [id, name]));
   const clock = (seconds: number) => clockOf(from, seconds, timeZone);
@@ -156,7 +154,7 @@ export function DayPlan() {
           }}
         />
       )}
-      <TakenPlan plan={plan} book={book} />
+      <TakenPlan plan={plan} book={book} unitNames={names} />
       {row && look === 'line' && (
         <ChosenLoad
           key={row.task}
@@ -172,22 +170,7 @@ export function DayPlan() {
         />
       )}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
-        {presses.map(({ id, name }) => {
-          const isDown = book.down.includes(id);
-          return (
-            <button
-              key={id}
-              type="button"
-              disabled={press.isPending}
-              className={`min-h-10 underline ${isDown ? 'text-magenta' : 'text-soft'}`}
-              onClick={() => {
-                press.mutate(isDown ? book.down.filter((one) => one !== id) : [...book.down, id]);
-              }}
-            >
-              {isDown ? `Plan with ${name} again` : `Plan without ${name}`}
-            </button>
-          );
-        })}
+        <PressesOut book={book} />
         {view.left.length > 0 && (
           <details className="basis-full">
             <summary className="min-h-10 cursor-pointer py-2 text-soft">
@@ -213,7 +196,7 @@ export function DayPlan() {
           }}
         />
       )}
-      {press.isError && <ProblemText problem={problemFrom(press.error)} />}
+      {problem && <ProblemText problem={problem} />}
     </section>
   );
 }
@@ -226,9 +209,8 @@ function offAt(
   today: string,
   dayText: (moment: string) => string,
 ): string {
-  const moment = new Date(Date.parse(from) + seconds * 1000).toISOString();
   const [, tomorrow] = spanOf(today, from, zone, ['00:00', '24:00']);
   return seconds < tomorrow
     ? `at ${clockOf(from, seconds, zone)}`
-    : `on ${dayText(moment)}, ${clockOf(from, seconds, zone)}`;
+    : `on ${dayText(momentAfter(from, seconds))}, ${clockOf(from, seconds, zone)}`;
 }

@@ -1,9 +1,9 @@
 import type { DayRow, DayView } from '@kanga/core/day';
-import { formatCount, formatDuration, timeIn } from '@kanga/core/units';
+import { formatCount, formatDuration, momentAfter, timeIn } from '@kanga/core/units';
 
 /** A moment of a plan on the shop's clock, `10:35`. */
 export const clockOf = (from: string, seconds: number, zone: string): string =>
-  timeIn(zone, new Date(Date.parse(from) + seconds * 1000).toISOString());
+  timeIn(zone, momentAfter(from, seconds));
 
 /** What a plan comes to, in one sentence. */
 export function headline({ promises, left }: DayView): string {

@@ -1,20 +1,16 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { minutesOf, USUAL_SHIFT, type DayBook, type Shift } from '@kanga/core/day';
-import { call, dayQuery, problemFrom, queryClient } from '../data/index.js';
+import { minutesOf, restFits, USUAL_SHIFT, type DayBook, type Shift } from '@kanga/core/day';
+import { WEEKDAYS } from '@kanga/core/units';
+import { problemFrom } from '../data/index.js';
 import { Button, FormFoot, OpenDialog } from '../ui/index.js';
-
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+import { useKeepDay } from './use-keep-day.js';
 
 /** What is wrong with the hours of somebody, in words; null: nothing. */
-export function wrongWith({ name, from, to, rest, days }: Shift): string | null {
-  const [begins, ends] = [minutesOf(from), minutesOf(to)];
-  if (!(begins < ends))
+export function wrongWith(shift: Shift): string | null {
+  const { name, from, to, rest, days } = shift;
+  if (!(minutesOf(from) < minutesOf(to)))
     return `${name}: ${from || 'no time'} to ${to || 'no time'} is no stretch of a day. Write when work begins, then when it ends.`;
-  if (
-    rest &&
-    !(begins < minutesOf(rest.from) && minutesOf(rest.from) < minutesOf(rest.to) && minutesOf(rest.to) < ends)
-  )
+  if (rest && !restFits(shift))
     return `${name}: the break from ${rest.from || 'no time'} to ${rest.to || 'no time'} does not lie within ${from} to ${to}.`;
   if (days.length === 0) return `${name} works on no day: choose one, or take them off the people of the shop.`;
   return null;
@@ -31,13 +27,7 @@ export function HoursForm({
   onClose: () => void;
 }) {
   const [shifts, setShifts] = useState<readonly Shift[]>(start);
-  const keep = useMutation({
-    mutationFn: () => call('keepDay', { body: { ...book, shifts: [...shifts] } }),
-    onSuccess: async () => {
-      await queryClient.invalidateQueries({ queryKey: dayQuery.queryKey });
-      onClose();
-    },
-  });
+  const keep = useKeepDay(book);
   const change = (name: string, words: Partial<Shift>) => {
     setShifts(shifts.map((shift) => (shift.name === name ? { ...shift, ...words } : shift)));
   };
@@ -61,7 +51,7 @@ export function HoursForm({
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          keep.mutate();
+          keep.mutate({ shifts: [...shifts] }, { onSuccess: onClose });
         }}
       >
         {shifts.map((shift) => {
@@ -101,7 +91,7 @@ export function HoursForm({
                 </Button>
               )}
               <div role="group" aria-label={`Days of ${name}`} className="flex flex-wrap gap-1">
-                {DAYS.map((day, i) => {
+                {WEEKDAYS.map((day, i) => {
                   const on = days.includes(i + 1);
                   return (
                     <Button

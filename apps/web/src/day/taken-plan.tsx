@@ -1,25 +1,27 @@
-import { useMutation } from '@tanstack/react-query';
 import { changesSince, takenRows, type DayBook, type DayChange } from '@kanga/core/day';
-import { formatCount } from '@kanga/core/units';
-import { call, dayQuery, problemFrom, queryClient, serverNow, useOperator, useShop } from '../data/index.js';
+import { formatCount, timeIn } from '@kanga/core/units';
+import { problemFrom, serverNow, useOperator, useShop } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import { clockOf } from './day-words.js';
 import type { PlannedDay } from './use-day.js';
+import { useKeepDay } from './use-keep-day.js';
 
 /** Changes that are named; the rest is counted. */
 const NAMED = 4;
 
 /** The plan that the shop goes by: taken by somebody, and what is otherwise in the newest one. Nothing changes behind anybody's back. */
-export function TakenPlan({ plan, book }: { plan: PlannedDay; book: DayBook }) {
+export function TakenPlan({
+  plan,
+  book,
+  unitNames,
+}: {
+  plan: PlannedDay;
+  book: DayBook;
+  unitNames: ReadonlyMap<string, string>;
+}) {
   const { timeZone } = useShop().settings;
   const by = useOperator();
-  const take = useMutation({
-    mutationFn: () =>
-      call('keepDay', {
-        body: { ...book, taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from) } },
-      }),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: dayQuery.queryKey }),
-  });
+  const take = useKeepDay(book);
   if (!plan.view.rows.some(({ kind }) => kind === 'press')) return null;
   const { taken } = book;
   const changes = taken ? changesSince(taken, plan.view, plan.from) : [];
@@ -27,10 +29,11 @@ export function TakenPlan({ plan, book }: { plan: PlannedDay; book: DayBook }) {
     return <p className="py-2 text-soft">As it was taken{taken.by ? ` by ${taken.by}` : ''}.</p>;
   const clock = (seconds: number) => clockOf(plan.from, seconds, timeZone);
   const wordsOf = ({ now, was }: DayChange): string => {
-    const then = was ? clockOf(was.start, 0, timeZone) : '';
+    const then = was ? timeIn(timeZone, was.start) : '';
     if (!now) return `a load that was at ${then} is gone`;
     const load = `${now.number}${now.loads > 1 ? ` ${now.load}/${now.loads}` : ''} ${now.name}`;
-    return was ? `${load}: ${then} becomes ${clock(now.start)}` : `${load}: new, ${clock(now.start)}`;
+    const where = was?.unit === now.unitId ? '' : ` on ${unitNames.get(now.unitId) ?? 'another press'}`;
+    return `${load}: ${was ? `${then} becomes` : 'new,'} ${clock(now.start)}${where}`;
   };
   return (
     <div className="flex flex-wrap items-center gap-3 py-1">
@@ -51,7 +54,7 @@ export function TakenPlan({ plan, book }: { plan: PlannedDay; book: DayBook }) {
         tone={taken ? 'strong' : 'plain'}
         disabled={take.isPending || !plan.done}
         onClick={() => {
-          take.mutate();
+          take.mutate({ taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from) } });
         }}
       >
         {taken ? 'Take the changes' : 'Take this plan'}

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { PIECES_LIMITS } from '@kanga/core/job';
-import { formatCount } from '@kanga/core/units';
+import { formatCount, momentAfter } from '@kanga/core/units';
 import { blanksQuery, problemFrom, useDay, useFloor, useShop } from '../data/index.js';
 import { Button, ProblemText, Select } from '../ui/index.js';
 import { tryInWorker } from '../workers/index.js';
@@ -34,7 +34,7 @@ export function TryOrder({ plan }: { plan: PlannedDay }) {
   if (!blank) return null;
   const answer = tried.data;
   const at = (seconds: number, from: string) =>
-    `${dayText(new Date(Date.parse(from) + seconds * 1000).toISOString())}, ${clockOf(from, seconds, settings.timeZone)}`;
+    `${dayText(momentAfter(from, seconds))}, ${clockOf(from, seconds, settings.timeZone)}`;
   return (
     <form
       aria-label="A new order?"

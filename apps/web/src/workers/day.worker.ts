@@ -4,11 +4,11 @@ import {
   buildDay,
   DayGraph,
   DaySearch,
+  dayViewer,
   follow,
   isWorth,
   triedIn,
   USUAL_AIMS,
-  viewDay,
   workFor,
   type DayBook,
   type DayShop,
@@ -59,6 +59,7 @@ const work = {
   /** Tries an order in the plan: what is promised of it, and what it would push. */
   tryOrder(asked: DayAsked, { blank, pieces, ready, floor, units }: TriedOrder): Tried {
     const extra = workFor(blank, pieces, ready, floor, unitPrinter(units));
+    // Both are given the same time, so that what differs is the order's doing.
     const trial = { ...asked, patience: TRIAL };
     return triedIn(work.plan(trial, deaf), work.plan({ ...trial, works: [...asked.works, extra] }, deaf));
   },
@@ -77,6 +78,7 @@ const work = {
       },
     };
     const built = buildDay(works, shop, pins);
+    const viewOf = dayViewer(built, shop);
     const bound = boundOf(built.model, USUAL_AIMS);
     const graph = new DayGraph(built.model);
     const followed = taken && {
@@ -92,7 +94,7 @@ const work = {
     /** The best so far, or what is followed where that is not worth its changes. */
     const look = () => {
       const keeps = followed && !isWorth({ value: search.bestValue, late: search.bestScores.late }, followed);
-      return viewDay(built, keeps ? followed.arrangement : search.best, shop);
+      return viewOf(keeps ? followed.arrangement : search.best);
     };
     let view = look();
     if (built.model.tasks.length < 2) return view;

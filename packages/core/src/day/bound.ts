@@ -1,30 +1,11 @@
-import { tailsOf } from './dispatch.js';
-import { DayGraph } from './graph.js';
 import type { Aims, DayModel, Task } from './model.js';
-
-/** The earliest moment at which each task can begin if nothing but its links holds it up, s. O(tasks + links). */
-function headsOf(graph: DayGraph): Float64Array {
-  const { model, tasks } = graph;
-  const heads = Float64Array.from(model.tasks, ({ release, fixed }) => fixed ?? release);
-  const wait = new Map(model.links.map((link) => [link.before * tasks + link.after, link.wait]));
-  const open = Int32Array.from({ length: tasks }, (_, t) => graph.preceding(t).length);
-  const ready = [...open.keys()].filter((t) => open[t] === 0);
-  for (let t = ready.pop(); t !== undefined; t = ready.pop())
-    for (const after of graph.following(t)) {
-      const head = (heads[t] ?? 0) + shortest(model.tasks[t]) + (wait.get(t * tasks + after) ?? 0);
-      if (head > (heads[after] ?? 0)) heads[after] = head;
-      open[after] = (open[after] ?? 0) - 1;
-      if (open[after] === 0) ready.push(after);
-    }
-  return heads;
-}
-const shortest = (task: Task | undefined): number =>
-  Math.min(...(task?.needs[0]?.choices.map(({ lasts }) => lasts) ?? [0]));
+import { GraphShape } from './shape.js';
+import { shortestOf, waysOf } from './ways.js';
 
 /** Tasks that only some units can do: whatever is planned, they share those. */
 interface Group {
   units: number;
-  tasks: number[];
+  tasks: { task: Task; t: number }[];
 }
 /** Every set of units that some task's first need is bound to, with all tasks that are bound to units within it. O(tasks²). */
 function groupsOf({ tasks }: DayModel): Group[] {
@@ -34,7 +15,7 @@ function groupsOf({ tasks }: DayModel): Group[] {
   for (const set of sets) seen.set([...set].sort((a, b) => a - b).join(' '), set);
   return [...seen.values()].map((set) => ({
     units: set.size,
-    tasks: [...tasks.keys()].filter((t) => [...(sets[t] ?? [])].every((unit) => set.has(unit))),
+    tasks: tasks.map((task, t) => ({ task, t })).filter(({ t }) => [...(sets[t] ?? [])].every((unit) => set.has(unit))),
   }));
 }
 
@@ -66,14 +47,13 @@ export function jacksonBound(work: readonly { head: number; lasts: number; tail:
 
 /** No plan ends before this, s: the longest job; each unit's own work by Jackson's rule; shared work divided among those that share it. Changes and windows are left out. O(tasks²). */
 export function spanBound(model: DayModel): number {
-  const graph = new DayGraph(model);
-  const [heads, tails] = [headsOf(graph), tailsOf(graph)];
+  const { heads, tails } = waysOf(new GraphShape(model));
   let bound = 0;
   model.tasks.forEach((task, t) => {
-    bound = Math.max(bound, (heads[t] ?? 0) + shortest(task) + (tails[t] ?? 0));
+    bound = Math.max(bound, (heads[t] ?? 0) + shortestOf(task) + (tails[t] ?? 0));
   });
   for (const { units, tasks } of groupsOf(model)) {
-    const work = tasks.map((t) => ({ head: heads[t] ?? 0, lasts: shortest(model.tasks[t]), tail: tails[t] ?? 0 }));
+    const work = tasks.map(({ task, t }) => ({ head: heads[t] ?? 0, lasts: shortestOf(task), tail: tails[t] ?? 0 }));
     if (units === 1) bound = Math.max(bound, jacksonBound(work));
     else {
       const sum = work.reduce((all, { lasts }) => all + lasts, 0);
@@ -97,11 +77,10 @@ export function spanBound(model: DayModel): number {
  * (sorted ends against sorted days are the kindest), each at the least weight. O(jobs · tasks).
  */
 export function lateBound(model: DayModel): number {
-  const graph = new DayGraph(model);
-  const [heads, tails] = [headsOf(graph), tailsOf(graph)];
+  const { heads, tails } = waysOf(new GraphShape(model));
   const alone = model.jobs.map(() => 0);
   model.tasks.forEach((task, t) => {
-    const end = (heads[t] ?? 0) + shortest(task) + (tails[t] ?? 0);
+    const end = (heads[t] ?? 0) + shortestOf(task) + (tails[t] ?? 0);
     if (end > (alone[task.job] ?? 0)) alone[task.job] = end;
   });
   const lateness = (ends: readonly number[]) =>
@@ -113,11 +92,11 @@ export function lateBound(model: DayModel): number {
   for (const { units, tasks } of groupsOf(model)) {
     const work = new Map<number, { lasts: number; tail: number }>();
     let first = Infinity;
-    for (const t of tasks) {
-      const { job } = model.tasks[t] ?? { job: -1 };
+    for (const { task, t } of tasks) {
+      const { job } = task;
       const known = work.get(job) ?? { lasts: 0, tail: Infinity };
       work.set(job, {
-        lasts: known.lasts + shortest(model.tasks[t]),
+        lasts: known.lasts + shortestOf(task),
         tail: Math.min(known.tail, tails[t] ?? 0),
       });
       first = Math.min(first, heads[t] ?? 0);
@@ -141,6 +120,5 @@ export function lateBound(model: DayModel): number {
 
 /** No plan is better than this by the aims: what its parts can be at least. */
 export function boundOf(model: DayModel, aims: Aims): number {
-  const span = spanBound(model);
-  return aims.late * lateBound(model) + aims.span * span;
+  return aims.late * lateBound(model) + aims.span * spanBound(model);
 }

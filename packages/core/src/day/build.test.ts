@@ -6,7 +6,7 @@ import {
   shiftsOf,
   strayEnds,
   sureBy,
-  viewDay,
+  dayViewer,
   type DayShop,
   type DayWork,
 } from './index.js';
@@ -28,7 +28,7 @@ const planned = (works: readonly DayWork[], floor = shop, pins: Parameters<typeo
   const built = buildDay(works, floor, pins);
   const search = new DaySearch(built.model, { seed: 1 });
   search.run(100);
-  return viewDay(built, search.best, floor);
+  return dayViewer(built, floor)(search.best);
 };
 
 describe('a day', () => {

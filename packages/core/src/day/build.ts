@@ -33,9 +33,8 @@ export type DayKind = 'print' | 'table' | 'press' | 'inspect';
 export interface DayPart {
   kind: DayKind;
   work: DayWork;
-  /** Beds of a load, and which load of how many; one for all else. */
+  /** Beds of a load, and how many loads its job has; one for all else. */
   beds: number;
-  load: number;
   loads: number;
   /** °C of the press that was chosen first; 0 for what is not pressed. */
   heat: number;
@@ -45,8 +44,6 @@ export interface DayPart {
 export interface DayBuilt {
   model: DayModel;
   parts: DayPart[];
-  /** Temperatures of the states, °C. */
-  heats: number[];
   /** Jobs that are not in it, and why. */
   left: { work: DayWork; why: string }[];
 }
@@ -59,6 +56,14 @@ const [MOST_LOADS, MOST_TASKS] = [8, 420];
 const START_PRINT = 120;
 /** Hands are at a press all along where they are busy for more than this share of it. Ours. */
 const HALF = 0.5;
+
+/** The halves of a person as units, and whose half a unit is. */
+const HALVES = [1, 2] as const;
+const halfOf = (name: string, half: (typeof HALVES)[number]): string => `${name} ${half}`;
+export const personOf = (id: string): string => id.slice(0, -2);
+
+/** How a plate warms and cools, as far as anybody measured it. */
+export const ratesOf = ({ rates, warmUp }: DayShop['presses'][number]): PlateRates => rates ?? usualRates(warmUp);
 
 const START: Moment = { of: 'start', plus: 0 };
 const END: Moment = { of: 'end', plus: 0 };
@@ -74,7 +79,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
     // Two halves of each person: hands that are free half of the time serve two presses.
     ...shifts.flatMap((shift): Unit[] => {
       const windows = windowsOf(shift, today, moment);
-      return [1, 2].map((half) => ({ id: `${shift.name} ${half}`, kind: 'person', windows, change: null }));
+      return HALVES.map((half) => ({ id: halfOf(shift.name, half), kind: 'person', windows, change: null }));
     }),
     ...[...new Set(works.flatMap(({ jig }) => (jig === null ? [] : [jig])))].map((jig): Unit => ({
       id: jig,
@@ -85,10 +90,11 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
   ];
   const at = new Map(units.map(({ id }, i) => [id, i]));
   const unitOf = (id: string) => at.get(id) ?? -1;
-  const people = shifts.map(({ name }) => [unitOf(`${name} 1`), unitOf(`${name} 2`)] as const);
+  const people = shifts.map(({ name }) => HALVES.map((half) => unitOf(halfOf(name, half))));
+  const isStaffed = units.some(({ kind, windows }) => kind === 'person' && windows !== null && windows.length > 0);
   const dayEnd = shifts.map(({ to }) => to).reduce((a, b) => (minutesOf(b) > minutesOf(a) ? b : a), '00:00');
 
-  const built: DayBuilt = { model: { units, tasks: [], links: [], jobs: [] }, parts: [], heats, left: [] };
+  const built: DayBuilt = { model: { units, tasks: [], links: [], jobs: [] }, parts: [], left: [] };
   const [tasks, links, jobs]: [Task[], Link[], DayJob[]] = [[], [], []];
   const pinned = new Map(pins.map((pin) => [pin.task, pin]));
   const whole = (lasts: number): Choice[] => people.map((pair) => ({ units: pair, lasts }));
@@ -102,7 +108,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
             return i === 0 && there.length > 0 ? { ...need, choices: there } : need;
           })
         : needs;
-    tasks.push({ id, job: jobs.length - 1, state, needs: bound, release, fixed: null, pinned: pin?.at ?? null });
+    tasks.push({ id, job: jobs.length - 1, state, needs: bound, release, pinned: pin?.at ?? null });
     built.parts.push(part);
     return tasks.length - 1;
   };
@@ -114,7 +120,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
       work.stuck ??
       (work.beds > 0 && ways.length === 0
         ? `${work.presses.length > 0 ? 'its press is down' : 'no press takes it'}`
-        : people.every(([one]) => (units[one]?.windows?.length ?? 0) === 0)
+        : !isStaffed
           ? 'nobody works on any of the next days'
           : tasks.length > MOST_TASKS
             ? 'it is due later than what is planned so far'
@@ -131,7 +137,6 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
       kind,
       work,
       beds: 0,
-      load: 1,
       loads: 1,
       heat: 0,
       ...rest,
@@ -162,7 +167,7 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
     const loads = Math.ceil(work.beds / perLoad);
     for (let load = 1; load <= loads; load++) {
       const beds = Math.min(perLoad, work.beds - (load - 1) * perLoad);
-      const rest = { beds, load, loads, heat: ways[0]?.heat ?? 0 };
+      const rest = { beds, loads, heat: ways[0]?.heat ?? 0 };
       let ready = before;
       let waits = dries;
       if (work.table > 0) {
@@ -237,12 +242,12 @@ function pressNeeds(
 }
 
 /** Seconds between all temperatures of a plate, and to each from how it stands. */
-function changesOf({ warmUp, rates, celsius }: DayShop['presses'][number], heats: readonly number[]): Change {
-  const own = rates ?? usualRates(warmUp);
+function changesOf(press: DayShop['presses'][number], heats: readonly number[]): Change {
+  const own = ratesOf(press);
   const never = AHEAD * 86_400;
   const takes = (from: number, to: number) => Math.min(never, Math.round(plateTakes(own, from, to)));
   return {
-    first: heats.map((heat) => takes(celsius ?? ROOM, heat)),
+    first: heats.map((heat) => takes(press.celsius ?? ROOM, heat)),
     between: heats.map((from) => heats.map((to) => takes(from, to))),
   };
 }

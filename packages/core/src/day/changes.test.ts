@@ -9,7 +9,7 @@ import {
   shiftsOf,
   takenRows,
   USUAL_AIMS,
-  viewDay,
+  dayViewer,
   type DayRow,
   type DayShop,
   type DayView,
@@ -91,14 +91,14 @@ describe('a plan that was taken', () => {
     const built = buildDay(works, shop(FROM));
     const search = new DaySearch(built.model, { seed: 1 });
     search.run(150);
-    const first = viewDay(built, search.best, shop(FROM));
+    const first = dayViewer(built, shop(FROM))(search.best);
     const taken = { at: FROM, by: null, rows: takenRows(first, FROM) };
     const again = (now: string, more: typeof works) => {
       const next = buildDay(more, shop(now));
       const graph = new DayGraph(next.model);
       const value = follow(graph, taken, now, USUAL_AIMS);
       expect(value).toBeLessThan(Infinity);
-      return changesSince(taken, viewDay(next, graph.save(), shop(now)), now);
+      return changesSince(taken, dayViewer(next, shop(now))(graph.save()), now);
     };
     // Nothing was done in three minutes: all moves by as much, which nobody would notice.
     expect(again('2026-11-30T08:00:30.000Z', works)).toEqual([]);

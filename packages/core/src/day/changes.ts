@@ -1,3 +1,5 @@
+import { secondsBetween } from '../bench/index.js';
+import { momentAfter } from '../units/index.js';
 import type { DayBook, TakenRow } from './book.js';
 import { dispatch } from './dispatch.js';
 import type { DayGraph } from './graph.js';
@@ -16,15 +18,13 @@ export interface DayChange {
 /** A load that begins within this of where it was taken has not moved, s: what people would not notice. Ours. */
 const NEAR = 600;
 
-const momentOf = (from: string, seconds: number): string => new Date(Date.parse(from) + seconds * 1000).toISOString();
-
 /** A plan as it is kept when somebody takes it; `from`: the moment of the plan, ISO 8601. */
 export const takenRows = ({ rows }: DayView, from: string): TakenRow[] =>
   rows.map(({ task, unitId, start, end }) => ({
     task,
     unit: unitId,
-    start: momentOf(from, start),
-    end: momentOf(from, end),
+    start: momentAfter(from, start),
+    end: momentAfter(from, end),
   }));
 const isLoad = ({ task }: { task: string }): boolean => / press \d+$/.test(task);
 
@@ -38,7 +38,7 @@ export function follow(graph: DayGraph, taken: NonNullable<DayBook['taken']>, fr
   tasks.forEach(({ id }, t) => {
     const row = rows.get(id);
     if (!row) return;
-    const at = (Date.parse(row.start) - Date.parse(from)) / 1000;
+    const at = secondsBetween(from, row.start);
     followed.set(t, { at, unit: row.unit === '' ? -1 : units.findIndex((unit) => unit.id === row.unit) });
   });
   return dispatch(graph, 'due', aims, followed);
@@ -61,9 +61,7 @@ export function changesSince(taken: NonNullable<DayBook['taken']>, view: DayView
     now.add(row.task);
     const before = was.get(row.task) ?? null;
     const moved =
-      !before ||
-      before.unit !== row.unitId ||
-      Math.abs((Date.parse(before.start) - Date.parse(from)) / 1000 - row.start) > NEAR;
+      !before || before.unit !== row.unitId || Math.abs(secondsBetween(from, before.start) - row.start) > NEAR;
     if (moved) changes.push({ task: row.task, now: row, was: before });
   }
   changes.sort((a, b) => (a.now?.start ?? 0) - (b.now?.start ?? 0));

@@ -1,6 +1,7 @@
-import type { Arrangement, DayGraph } from './graph.js';
+import type { DayGraph } from './graph.js';
 import type { Aims } from './model.js';
-import { int } from './shape.js';
+import { int, real } from './shape.js';
+import { waysOf } from './ways.js';
 
 /** Rules by which a shop without a plan goes on: what is due first; what has least time to spare; what is due soon for the work left and near in temperature; the same temperature first; the longest way to go. */
 export const RULES = ['due', 'slack', 'due and near', 'same heat', 'longest way'] as const;
@@ -8,24 +9,6 @@ export type Rule = (typeof RULES)[number];
 
 /** A far day, for what nobody waits for, s. */
 const NEVER = 1e9;
-
-/** The longest way from the end of each task to the end of its job, s: its links and the shortest choices. O(tasks + links). */
-export function tailsOf(graph: DayGraph): Float64Array {
-  const { model, tasks } = graph;
-  const tails = new Float64Array(tasks);
-  const shortest = model.tasks.map((task) => Math.min(...(task.needs[0]?.choices.map(({ lasts }) => lasts) ?? [0])));
-  const wait = new Map(model.links.map(({ before, after, wait: seconds }) => [before * tasks + after, seconds]));
-  const open = Int32Array.from({ length: tasks }, (_, t) => graph.following(t).length);
-  const ready = [...open.keys()].filter((t) => open[t] === 0);
-  for (let t = ready.pop(); t !== undefined; t = ready.pop())
-    for (const before of graph.preceding(t)) {
-      const tail = (tails[t] ?? 0) + (shortest[t] ?? 0) + (wait.get(before * tasks + t) ?? 0);
-      if (tail > (tails[before] ?? 0)) tails[before] = tail;
-      open[before] = (open[before] ?? 0) - 1;
-      if (open[before] === 0) ready.push(before);
-    }
-  return tails;
-}
 
 /** Where things were in a plan that was taken: by task, when it began, s from now, and the unit that had it (-1: nobody says). */
 export type Followed = ReadonlyMap<number, { at: number; unit: number }>;
@@ -35,33 +18,23 @@ export type Followed = ReadonlyMap<number, { at: number; unit: number }>;
  * Its value by the aims. `followed`: what a taken plan had is done in its order and by its units, and the rest by when it can begin.
  */
 export function dispatch(graph: DayGraph, rule: Rule, aims: Aims, followed?: Followed): number {
-  const { model } = graph;
+  const { model, inAt, outAt, outTask, outWait } = graph;
   graph.clear();
-  const tails = tailsOf(graph);
-  const open = Int32Array.from({ length: graph.tasks }, (_, t) => graph.preceding(t).length);
-  const earliest = Float64Array.from(model.tasks, ({ release }) => release);
-  const wait = new Map(model.links.map((link) => [link.before * graph.tasks + link.after, link.wait]));
+  const { tails } = waysOf(graph);
+  const open = Int32Array.from({ length: graph.tasks }, (_, t) => int(inAt, t + 1) - int(inAt, t));
+  const earliest = graph.release.slice();
   const free = new Float64Array(model.units.length);
-  const state = new Int32Array(model.units.length).fill(-1);
   const ready = new Set([...open.keys()].filter((t) => open[t] === 0));
 
-  /** When a unit can take a task, from a moment on. */
-  const change = (unit: number, own: number): number => {
-    const changes = model.units[unit]?.change;
-    if (!changes) return 0;
-    const now = state[unit] ?? -1;
-    return (now < 0 ? changes.first[own] : changes.between[now]?.[own]) ?? 0;
-  };
   /** The choices that have a task done soonest, need by need. */
-  const best = (t: number): { picks: number[]; start: number; end: number; changes: number } => {
-    const task = model.tasks[t];
-    let start = earliest[t] ?? 0;
+  const soonestOf = (t: number): Begun => {
+    let start = real(earliest, t);
     let changes = 0;
     let lasts = 0;
-    const picks = (task?.needs ?? []).map(({ choices, from }, i) => {
+    const own = followed?.get(t)?.unit ?? -1;
+    const picks = (model.tasks[t]?.needs ?? []).map(({ choices, from }, i) => {
       let pick = 0;
       let [soonest, begins, cost] = [Infinity, 0, 0];
-      const own = followed?.get(t)?.unit ?? -1;
       const keeps = i === 0 && choices.some(({ units }) => units.includes(own));
       choices.forEach((choice, c) => {
         if (keeps && !choice.units.includes(own)) return;
@@ -70,9 +43,10 @@ export function dispatch(graph: DayGraph, rule: Rule, aims: Aims, followed?: Fol
         let can = start;
         let costs = 0;
         for (const unit of choice.units) {
-          const takes = change(unit, task?.state ?? 0);
+          const last = int(graph.last, unit);
+          const takes = graph.changeOf(unit, last < 0 ? -1 : int(graph.slotTask, last), t);
           costs += takes;
-          can = Math.max(can, windowFrom(model.units[unit]?.windows ?? null, (free[unit] ?? 0) + takes, long) - offset);
+          can = Math.max(can, windowFrom(model.units[unit]?.windows ?? null, real(free, unit) + takes, long) - offset);
         }
         if (can + long < soonest) {
           soonest = can + long;
@@ -85,15 +59,12 @@ export function dispatch(graph: DayGraph, rule: Rule, aims: Aims, followed?: Fol
       if (i === 0) lasts = choices[pick]?.lasts ?? 0;
       return pick;
     });
-    return { picks, start, end: start + lasts, changes };
+    return { task: t, picks, start, end: start + lasts, changes };
   };
-  const keyOf = (t: number): number => {
-    const task = model.tasks[t];
-    const job = task && model.jobs[task.job];
-    const due = job?.due ?? NEVER;
-    const { start, end, changes } = best(t);
-    const left = tails[t] ?? 0;
-    if (followed) return followed.get(t)?.at ?? start;
+  const keyOf = ({ task, start, end, changes }: Begun): number => {
+    const due = model.jobs[model.tasks[task]?.job ?? -1]?.due ?? NEVER;
+    const left = real(tails, task);
+    if (followed) return followed.get(task)?.at ?? start;
     switch (rule) {
       case 'due':
         return due * 1e3 + start;
@@ -108,31 +79,38 @@ export function dispatch(graph: DayGraph, rule: Rule, aims: Aims, followed?: Fol
     }
   };
   while (ready.size > 0) {
-    let pick = -1;
+    let next: Begun | null = null;
     let least = Infinity;
     for (const t of ready) {
-      const fixed = model.tasks[t]?.fixed ?? null;
-      const key = fixed !== null ? -1e15 + fixed : keyOf(t);
-      if (key < least) [pick, least] = [t, key];
+      const begun = soonestOf(t);
+      const key = keyOf(begun);
+      if (!next || key < least) [next, least] = [begun, key];
     }
-    const { picks, start, end } = best(pick);
-    const low = int(graph.taskNeeds, pick);
+    if (!next) break;
+    const { task, picks, start, end } = next;
     picks.forEach((choice, i) => {
-      graph.append(low + i, choice);
-      const need = model.tasks[pick]?.needs[i];
-      for (const unit of need?.choices[choice]?.units ?? []) {
+      graph.append(int(graph.taskNeeds, task) + i, choice);
+      const need = model.tasks[task]?.needs[i];
+      for (const unit of need?.choices[choice]?.units ?? [])
         free[unit] = (need?.to.of === 'end' ? end : start) + (need?.to.plus ?? 0);
-        state[unit] = model.tasks[pick]?.state ?? 0;
-      }
     });
-    ready.delete(pick);
-    for (const after of graph.following(pick)) {
-      earliest[after] = Math.max(earliest[after] ?? 0, end + (wait.get(pick * graph.tasks + after) ?? 0));
-      open[after] = (open[after] ?? 0) - 1;
-      if (open[after] === 0) ready.add(after);
+    ready.delete(task);
+    for (let k = int(outAt, task), to = int(outAt, task + 1); k < to; k++) {
+      const after = int(outTask, k);
+      earliest[after] = Math.max(real(earliest, after), end + real(outWait, k));
+      if ((open[after] = int(open, after) - 1) === 0) ready.add(after);
     }
   }
   return graph.time(aims);
+}
+
+/** A task as it would begin next: a choice for each of its needs, when, and the changes before it, s. */
+interface Begun {
+  task: number;
+  picks: number[];
+  start: number;
+  end: number;
+  changes: number;
 }
 
 /** The first moment from `from` on in a window that takes so much. */
@@ -142,15 +120,8 @@ function windowFrom(windows: readonly { from: number; to: number }[] | null, fro
   return window ? Math.max(window.from, from) : from;
 }
 
-/** The best of all rules, left arranged; and what each came to. */
-export function bestRule(graph: DayGraph, aims: Aims): { arrangement: Arrangement; values: Record<Rule, number> } {
-  let best: { arrangement: Arrangement; value: number } | null = null;
-  const values: Record<Rule, number> = { due: 0, slack: 0, 'due and near': 0, 'same heat': 0, 'longest way': 0 };
-  for (const rule of RULES) {
-    const value = (values[rule] = dispatch(graph, rule, aims));
-    if (!best || value < best.value) best = { arrangement: graph.save(), value };
-  }
-  if (!best) throw new Error('there are no rules');
-  graph.load(best.arrangement);
-  return { arrangement: best.arrangement, values };
+/** Leaves a graph arranged by the rule that does best by the aims. */
+export function bestRule(graph: DayGraph, aims: Aims): void {
+  const tried = RULES.map((rule) => ({ value: dispatch(graph, rule, aims), arrangement: graph.save() }));
+  graph.load(tried.reduce((a, b) => (b.value < a.value ? b : a)).arrangement);
 }

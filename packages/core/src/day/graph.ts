@@ -1,5 +1,5 @@
 import { DayLines, type Move } from './lines.js';
-import type { Aims, DayModel, Scores } from './model.js';
+import type { Aims, DayModel, Scores, Window } from './model.js';
 import { int, real } from './shape.js';
 
 export type { Arrangement, Move } from './lines.js';
@@ -58,12 +58,25 @@ export class DayGraph extends DayLines {
     this.line = new Int32Array(tasks);
   }
 
-  /** When a slot begins and ends to be held. */
-  heldFrom(slot: number): number {
-    return this.edge(this.times, slot, this.fromEnd, this.fromPlus);
+  /** For how long a slot is held. */
+  heldFor(slot: number): number {
+    return (
+      this.edge(this.times, slot, this.toEnd, this.toPlus) - this.edge(this.times, slot, this.fromEnd, this.fromPlus)
+    );
   }
-  heldTo(slot: number): number {
-    return this.edge(this.times, slot, this.toEnd, this.toPlus);
+  /** The task of a job that ends last; -1: it has none. */
+  lastOf(job: number): number {
+    let last = -1;
+    for (let k = int(this.jobAt, job), to = int(this.jobAt, job + 1); k < to; k++) {
+      const t = int(this.jobLast, k);
+      if (last < 0 || real(this.end, t) > real(this.end, last)) last = t;
+    }
+    return last;
+  }
+  /** When a job is done; 0: there is nothing to be done for it. */
+  endOf(job: number): number {
+    const last = this.lastOf(job);
+    return last < 0 ? 0 : real(this.end, last);
   }
   private edge(times: Times, slot: number, ofEnd: Uint8Array, plus: Float64Array): number {
     const need = int(this.slotNeed, slot);
@@ -196,25 +209,20 @@ export class DayGraph extends DayLines {
     }
   }
 
-  /** Whether something marked comes right before a task. */
-  private hangsOn(t: number): boolean {
-    for (let k = int(this.inAt, t), to = int(this.inAt, t + 1); k < to; k++)
-      if (this.marked[int(this.inTask, k)]) return true;
+  /** Whether something marked stands right beside a task: linked to it, or next to it on a unit; before it or after it, as the lists are. */
+  private isBesideMarked(t: number, at: Int32Array, tasks: Int32Array, line: Int32Array): boolean {
+    for (let k = int(at, t), to = int(at, t + 1); k < to; k++) if (this.marked[int(tasks, k)]) return true;
     for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
-      const other = int(this.before, s);
+      const other = int(line, s);
       if (other >= 0 && this.marked[int(this.slotTask, other)] && int(this.slotTask, other) !== t) return true;
     }
     return false;
   }
-  /** Whether something marked comes right after a task. */
+  private hangsOn(t: number): boolean {
+    return this.isBesideMarked(t, this.inAt, this.inTask, this.before);
+  }
   private leadsTo(t: number): boolean {
-    for (let k = int(this.outAt, t), to = int(this.outAt, t + 1); k < to; k++)
-      if (this.marked[int(this.outTask, k)]) return true;
-    for (let s = int(this.taskSlots, t), to = int(this.taskSlots, t + 1); s < to; s++) {
-      const other = int(this.behind, s);
-      if (other >= 0 && this.marked[int(this.slotTask, other)] && int(this.slotTask, other) !== t) return true;
-    }
-    return false;
+    return this.isBesideMarked(t, this.outAt, this.outTask, this.behind);
   }
 
   private place(t: number, times: Times, why: boolean): void {
@@ -256,8 +264,6 @@ export class DayGraph extends DayLines {
       if (start < pinned) start = this.hasWindows ? this.inWindows(t, pinned, lasts) : pinned;
       times.moved[t] = start - pinned;
     }
-    const fixed = real(this.fixed, t);
-    if (fixed === fixed) start = fixed;
     times.start[t] = start;
     times.end[t] = start + lasts;
     times.change[t] = changed;
@@ -268,14 +274,18 @@ export class DayGraph extends DayLines {
     }
   }
 
+  /** The windows of the unit of a slot; null: it is always there, or the slot is not used. */
+  private windowsAt(slot: number): readonly Window[] | null {
+    return this.model.units[int(this.slotUnit, slot)]?.windows ?? null;
+  }
+
   /** The earliest moment from `from` on at which everything that a task holds lies within a window of its unit. */
   private inWindows(task: number, from: number, lasts: number): number {
     let start = from;
     for (let again = true; again;) {
       again = false;
       for (let s = int(this.taskSlots, task), to = int(this.taskSlots, task + 1); s < to; s++) {
-        const unit = int(this.slotUnit, s);
-        const windows = unit < 0 ? null : (this.model.units[unit]?.windows ?? null);
+        const windows = this.windowsAt(s);
         if (!windows) continue;
         const need = int(this.slotNeed, s);
         const begins = (this.fromEnd[need] ? lasts : 0) + real(this.fromPlus, need);
@@ -294,17 +304,14 @@ export class DayGraph extends DayLines {
   /** Seconds that the units of a task are held after the end of their windows. */
   private overtime(task: number, times: Times): number {
     let sum = 0;
-    for (let s = int(this.taskSlots, task), slot = int(this.taskSlots, task + 1); s < slot; s++) {
-      const unit = int(this.slotUnit, s);
-      const windows = unit < 0 ? null : (this.model.units[unit]?.windows ?? null);
+    for (let s = int(this.taskSlots, task), to = int(this.taskSlots, task + 1); s < to; s++) {
+      const windows = this.windowsAt(s);
       if (!windows) continue;
-      const [from, to] = [
-        this.edge(times, s, this.fromEnd, this.fromPlus),
-        this.edge(times, s, this.toEnd, this.toPlus),
-      ];
-      const window = windows.find((one) => to <= one.over);
-      if (!window) sum += to - from;
-      else if (to > window.to) sum += Math.min(to - from, to - window.to);
+      const from = this.edge(times, s, this.fromEnd, this.fromPlus);
+      const until = this.edge(times, s, this.toEnd, this.toPlus);
+      const window = windows.find((one) => until <= one.over);
+      if (!window) sum += until - from;
+      else if (until > window.to) sum += Math.min(until - from, until - window.to);
     }
     return sum;
   }

@@ -11,7 +11,7 @@ export class Guess {
   constructor(private readonly graph: DayGraph) {
     this.tail = new Float64Array(graph.tasks);
     this.start = new Float64Array(graph.tasks);
-    this.line = new Int32Array(graph.tasks);
+    this.line = new Int32Array(graph.tasks + 1);
   }
 
   /** Whether a model is as plain as that. */
@@ -48,24 +48,22 @@ export class Guess {
     return other < 0 ? 0 : real(this.tail, other) + this.graph.lasts(other);
   }
 
-  /** About how long the longest way through what a shift moves would be (Balas and Vazacopoulos 1998): its span is rarely less.  O(tasks passed). */
-  of({ task, place }: Move): number {
+  /** About how long the longest way through what a shift moves would be (Balas and Vazacopoulos 1998): its span is rarely less. O(tasks passed). */
+  of(move: Move): number {
+    const { task, place } = move;
     const { line, start: starts, graph } = this;
     const { rank } = graph;
     const later = place > int(rank, task);
-    const next = later ? graph.behind : graph.before;
-    let count = 0;
-    if (!later) line[count++] = task;
-    let other = int(next, task);
-    while (other >= 0 && later === int(rank, other) < place) {
-      line[count++] = other;
-      other = int(next, other);
-    }
-    if (later) line[count++] = task;
-    // In their new order: what was passed backwards stands the wrong way round behind the task.
-    else line.subarray(1, count).reverse();
-    const [outer, inner] = later ? [int(graph.before, task), other] : [other, int(graph.behind, task)];
-    let free = outer < 0 ? 0 : real(this.graph.end, outer);
+    // In their new order: what it passes backwards comes the wrong way round, and stands behind it.
+    const passed = graph.passedBy(move, line);
+    const count = passed + 1;
+    const last = passed > 0 ? int(line, passed - 1) : task;
+    const [outer, inner] = later
+      ? [int(graph.before, task), int(graph.behind, last)]
+      : [int(graph.before, last), int(graph.behind, task)];
+    line[passed] = task;
+    if (!later) line.subarray(0, count).reverse();
+    let free = outer < 0 ? 0 : real(graph.end, outer);
     for (let i = 0; i < count; i++) {
       const t = int(line, i);
       const start = Math.max(free, this.linkHead(t));

@@ -1,5 +1,5 @@
-import { momentIn } from '../units/index.js';
-import { minutesOf, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './index.js';
+import { momentIn, weekdayOf } from '../units/index.js';
+import { minutesOf, shiftsOf, USUAL_SHIFT, windowsOf } from './index.js';
 
 const shift = { name: 'Wren', ...USUAL_SHIFT };
 const from = (now: string, zone: string) => (day: string, clock: string) =>

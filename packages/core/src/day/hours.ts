@@ -1,4 +1,4 @@
-import { addDays } from '../units/index.js';
+import { addDays, weekdayOf } from '../units/index.js';
 import type { Window } from './model.js';
 
 /** When somebody works: hours of the shop's clock, on these days of the week (1: Monday … 7: Sunday). */
@@ -34,39 +34,39 @@ export function minutesOf(clock: string): number {
   return said ? Number(said[1]) * 60 + Number(said[2]) : NaN;
 }
 
-/** 1 for Monday … 7 for Sunday, of an ISO 8601 day. */
-export function weekdayOf(day: string): number {
-  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
-  return ((new Date(Date.UTC(year, month - 1, date)).getUTCDay() + 6) % 7) + 1;
-}
-
 /** How long a plan looks ahead, days. */
 export const AHEAD = 14;
 
 /** Seconds from now to the moment at which the shop's clock shows a time of a day; days on which clocks are set are 23 or 25 h long. */
 export type MomentOf = (day: string, clock: string) => number;
 
+/** The days from `today` on, as far as a plan looks, on which a shift works. */
+export const workDays = ({ days }: Pick<Shift, 'days'>, today: string): string[] =>
+  Array.from({ length: AHEAD }, (_, ahead) => addDays(today, ahead)).filter((day) => days.includes(weekdayOf(day)));
+
+/** Whether the break of a shift lies within it. */
+export function restFits({ from, rest, to }: Pick<Shift, 'from' | 'rest' | 'to'>): boolean {
+  if (rest === null) return false;
+  const clocks = [from, rest.from, rest.to, to].map(minutesOf);
+  return clocks.every((one, i) => i === 0 || one > (clocks[i - 1] ?? 0));
+}
+
 /** The windows in which a shift works on the days from `today` on, s from now. What is past is left out; a break parts a window, and overtime follows the last of a day. */
-export function windowsOf({ from, to, rest, days }: Shift, today: string, moment: MomentOf): Window[] {
+export function windowsOf(shift: Shift, today: string, moment: MomentOf): Window[] {
+  const { from, to, rest } = shift;
   if (!(minutesOf(from) < minutesOf(to))) return [];
-  const rests =
-    rest !== null &&
-    [from, rest.from, rest.to, to].map(minutesOf).every((one, i, all) => i === 0 || one > (all[i - 1] ?? 0));
-  const parts: [string, string, boolean][] = rests
-    ? [
-        [from, rest.from, false],
-        [rest.to, to, true],
-      ]
-    : [[from, to, true]];
-  const windows: Window[] = [];
-  for (let ahead = 0; ahead < AHEAD; ahead++) {
-    const day = addDays(today, ahead);
-    if (!days.includes(weekdayOf(day))) continue;
-    for (const [begins, ends, isLast] of parts) {
+  const parts: [string, string, boolean][] =
+    rest !== null && restFits(shift)
+      ? [
+          [from, rest.from, false],
+          [rest.to, to, true],
+        ]
+      : [[from, to, true]];
+  return workDays(shift, today).flatMap((day) =>
+    parts.flatMap(([begins, ends, isLast]) => {
       const end = moment(day, ends);
-      if (end > 0)
-        windows.push({ from: Math.max(0, moment(day, begins)), to: end, over: end + (isLast ? OVERTIME : 0) });
-    }
-  }
-  return windows;
+      if (end <= 0) return [];
+      return [{ from: Math.max(0, moment(day, begins)), to: end, over: end + (isLast ? OVERTIME : 0) }];
+    }),
+  );
 }

@@ -5,7 +5,17 @@ export { buildDay, type DayBuilt, type DayKind, type DayPart, type DayShop, type
 export { changesSince, type DayChange, follow, isWorth, takenRows } from './changes.js';
 export { RULES, type Rule } from './dispatch.js';
 export { type Arrangement, DayGraph } from './graph.js';
-export { AHEAD, minutesOf, type MomentOf, type Shift, shiftsOf, USUAL_SHIFT, weekdayOf, windowsOf } from './hours.js';
+export {
+  AHEAD,
+  minutesOf,
+  type MomentOf,
+  restFits,
+  type Shift,
+  shiftsOf,
+  USUAL_SHIFT,
+  windowsOf,
+  workDays,
+} from './hours.js';
 export {
   type Aim,
   type Aims,
@@ -24,4 +34,4 @@ export { DaySearch, type SearchAsked } from './search.js';
 export { type DayWork, type PressWay, type Ready, TRIED, workFor, workOf } from './work.js';
 export { type Tried, triedIn } from './promise.js';
 export { shareBy, type Spread, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
-export { type DayPromise, type DayRow, type DayView, viewDay } from './view.js';
+export { type DayPromise, type DayRow, type DayView, dayViewer } from './view.js';

@@ -117,6 +117,20 @@ export class DayLines extends GraphShape {
     });
   }
 
+  /** The tasks that a shift would pass on the units of a task, those of one unit after the other, each as it comes; how many they are. */
+  passedBy({ task, place }: Move, into: Int32Array): number {
+    const later = place > int(this.rank, task);
+    const line = later ? this.behind : this.before;
+    let count = 0;
+    for (let s = int(this.taskSlots, task), to = int(this.taskSlots, task + 1); s < to; s++)
+      for (let next = int(line, s); next >= 0; next = int(line, next)) {
+        const other = int(this.slotTask, next);
+        if (later !== int(this.rank, other) < place) break;
+        into[count++] = other;
+      }
+    return count;
+  }
+
   /** Changes the arrangement by a move, against the ranks of its last timing; whether that changed anything. What it touched stands as dirty until it is timed or reverted. */
   apply({ task, place, need, choice }: Move): boolean {
     this.undoneCount = 0;

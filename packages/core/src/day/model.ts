@@ -1,5 +1,5 @@
 /** What a unit of the day is: what can be taken by one thing at a time. Half of a person is taken where their hands are free half of the time. */
-type UnitKind = 'press' | 'person' | 'table' | 'printer' | 'jig';
+type UnitKind = 'press' | 'person' | 'printer' | 'jig';
 
 /** A stretch of time that a unit is there, s from the beginning of the plan; what ends after `to` is overtime, and nothing may end after `over`. */
 export interface Window {
@@ -52,8 +52,6 @@ export interface Task {
   needs: readonly Need[];
   /** Not before, s. */
   release: number;
-  /** Begins just then, whatever else: it runs already. Null: free. */
-  fixed: number | null;
   /** Where somebody put it: it wants to begin then. Null: nowhere. */
   pinned: number | null;
 }

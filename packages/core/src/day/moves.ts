@@ -1,12 +1,9 @@
-import { DayGraph, type Move } from './graph.js';
+import type { DayGraph, Move } from './graph.js';
 import type { Aims } from './model.js';
-import { int } from './shape.js';
+import { HAIR, int, real } from './shape.js';
 
 /** Candidates that are timed at most before one is taken. Ours, by trial on ft10 and on made-up days. */
 const WIDTH = 28;
-/** How close to nothing a difference is nothing. */
-const HAIR = 1e-6;
-
 /** Finds moves that could better an arrangement as it was timed last. */
 export class MoveMaker {
   constructor(
@@ -18,45 +15,22 @@ export class MoveMaker {
   ) {}
 
   /** The tasks that hold one another up, from something that costs back to where nothing does; the last first. */
-  critical(): number[] {
+  private critical(): number[] {
     const { graph, aims } = this;
-    const { jobs, tasks } = graph.model;
     // What costs most of all, but not always that: jobs by what they cost, else the end of it all.
     let from = -1;
     if (aims.late > 0) {
-      const cost = new Float64Array(jobs.length);
-      const lastOf = new Int32Array(jobs.length).fill(-1);
-      tasks.forEach(({ job }, t) => {
-        const last = lastOf[job] ?? -1;
-        if (last < 0 || (this.graph.end[t] ?? 0) > (this.graph.end[last] ?? 0)) lastOf[job] = t;
+      const cost = graph.model.jobs.map(({ due, weight }, job) => {
+        const end = graph.endOf(job);
+        return aims.late * weight * Math.max(0, end - (due ?? Infinity)) + aims.flow * end;
       });
-      let sum = 0;
-      jobs.forEach(({ due, weight }, j) => {
-        const last = lastOf[j] ?? -1;
-        if (last < 0) return;
-        const end = this.graph.end[last] ?? 0;
-        cost[j] = (due !== null ? aims.late * weight * Math.max(0, end - due) : 0) + aims.flow * end;
-        sum += cost[j] ?? 0;
-      });
-      let dice = this.random() * sum;
-      for (let j = 0; j < jobs.length; j++) {
-        dice -= cost[j] ?? 0;
-        if (dice <= 0 && (lastOf[j] ?? -1) >= 0) {
-          from = lastOf[j] ?? -1;
-          break;
-        }
-      }
+      let dice = this.random() * cost.reduce((sum, one) => sum + one, 0);
+      const job = cost.findIndex((one) => (dice -= one) <= 0);
+      if (job >= 0) from = graph.lastOf(job);
     }
     if (from < 0 || (aims.span > 0 && this.random() < 0.2)) {
-      let latest: number[] = [];
-      let end = -Infinity;
-      this.graph.end.forEach((one, t) => {
-        if (one > end + HAIR) {
-          end = one;
-          latest = [t];
-        } else if (one > end - HAIR) latest.push(t);
-      });
-      from = latest[Math.floor(this.random() * latest.length)] ?? 0;
+      const end = graph.scores.span - HAIR;
+      from = this.any([...graph.end.keys()].filter((t) => real(graph.end, t) > end)) ?? 0;
     }
     const path: number[] = [];
     for (let t = from; t >= 0 && path.length <= graph.tasks; t = int(graph.heldBy, t)) path.push(t);
@@ -126,7 +100,7 @@ export class MoveMaker {
 
   /** A task beside another of its heat on the unit that changes. */
   private besideLike(moves: Move[]): void {
-    const { model, rank } = this.graph;
+    const { model } = this.graph;
     model.units.forEach(({ change }, unit) => {
       if (!change) return;
       const line = this.graph.lineOf(unit);
@@ -135,25 +109,35 @@ export class MoveMaker {
         const i = Math.floor(this.random() * line.length);
         const task = line[i] as number;
         const state = model.tasks[task]?.state;
-        const others = line.filter((other, k) => k !== i && Math.abs(k - i) > 1 && model.tasks[other]?.state === state);
-        const beside = others[Math.floor(this.random() * others.length)];
-        if (beside !== undefined)
-          moves.push({ task, place: int(rank, beside) + (this.random() < 0.5 ? 0.5 : -0.5), need: -1, choice: -1 });
+        const others = line.filter((other, k) => Math.abs(k - i) > 1 && model.tasks[other]?.state === state);
+        this.beside(task, this.any(others), moves);
       }
     });
   }
 
   /** Any task beside any other of its unit: where nothing holds anything up. */
   anywhere(moves: Move[]): void {
-    const { tasks, slotUnit, rank } = this.graph;
+    const { tasks, slotUnit } = this.graph;
     for (let tries = 0; tries < WIDTH; tries++) {
       const task = Math.floor(this.random() * tasks);
       const unit = int(slotUnit, int(this.graph.taskSlots, task));
       if (unit < 0) continue;
-      const line = this.graph.lineOf(unit);
-      const beside = line[Math.floor(this.random() * line.length)];
-      if (beside !== undefined && beside !== task)
-        moves.push({ task, place: int(rank, beside) + (this.random() < 0.5 ? 0.5 : -0.5), need: -1, choice: -1 });
+      this.beside(task, this.any(this.graph.lineOf(unit)), moves);
     }
+  }
+
+  /** A task before or behind another one, if there is one. */
+  private beside(task: number, other: number | undefined, moves: Move[]): void {
+    if (other !== undefined && other !== task)
+      moves.push({
+        task,
+        place: int(this.graph.rank, other) + (this.random() < 0.5 ? 0.5 : -0.5),
+        need: -1,
+        choice: -1,
+      });
+  }
+  /** Any one of a list. */
+  private any<T>(list: readonly T[]): T | undefined {
+    return list[Math.floor(this.random() * list.length)];
   }
 }

@@ -1,5 +1,5 @@
 import { madeWork } from '../testing/index.js';
-import { buildDay, DaySearch, shiftsOf, TRIED, triedIn, viewDay, type DayShop, type DayWork } from './index.js';
+import { buildDay, DaySearch, shiftsOf, TRIED, triedIn, dayViewer, type DayShop, type DayWork } from './index.js';
 
 const NOW = Date.parse('2026-11-30T08:00:00Z');
 const shop: DayShop = {
@@ -32,7 +32,7 @@ const plan = (works: readonly DayWork[]) => {
   const built = buildDay(works, shop);
   const search = new DaySearch(built.model, { seed: 1 });
   search.run(200);
-  return viewDay(built, search.best, shop);
+  return dayViewer(built, shop)(search.best);
 };
 
 describe('a new order that is tried', () => {

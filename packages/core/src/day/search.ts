@@ -1,7 +1,7 @@
 import { seeded } from '../numbers/index.js';
 import { bestRule } from './dispatch.js';
 import { DayGraph, type Arrangement, type Move } from './graph.js';
-import { int, real } from './shape.js';
+import { HAIR, int, real } from './shape.js';
 import { Guess } from './guess.js';
 import { MoveMaker } from './moves.js';
 import { USUAL_AIMS, type Aims, type DayModel, type Scores } from './model.js';
@@ -25,32 +25,28 @@ interface Elite {
   arrangement: Arrangement;
   value: number;
 }
-/** How close to nothing a difference is nothing. */
-const HAIR = 1e-6;
 /** Beyond all guesses. */
 const FAR = 1e12;
 
 /**
- * Tabu search on a disjunctive graph: tasks of critical blocks are put before or behind their block (the neighbourhood N6 of Balas and Vazacopoulos 1998, without its estimates), or done by other
- * units (as Mastrolilli and Gambardella 2000 do); tasks of one heat are put side by side. Every candidate is timed anew. Anytime and seeded.
+ * Tabu search on a disjunctive graph: tasks of critical blocks are put before or behind their block (the neighbourhood N6 of Balas and Vazacopoulos 1998), or done by other units (as Mastrolilli and
+ * Gambardella 2000 do); tasks of one heat are put side by side. Candidates are timed anew, or guessed at first where only the end of all counts. Anytime and seeded.
  */
 export class DaySearch {
   readonly graph: DayGraph;
-  readonly aims: Aims;
-  /** What each rule alone comes to; null: it began with an arrangement. */
-  readonly rules: Record<string, number> | null;
   best: Arrangement;
   bestValue: number;
   bestScores: Scores;
-  /** Steps so far, and candidates that were timed. */
-  steps = 0;
-  timed = 0;
 
+  private readonly aims: Aims;
   private readonly random: () => number;
   private readonly patience: number;
   private readonly bound: number;
+  private steps = 0;
+  /** Until which step a task may not come before another one, and a choice not be taken again. */
   private readonly pairTabu: Int32Array;
-  private readonly choiceTabu = new Map<number, number>();
+  private readonly choiceTabu: Int32Array;
+  private readonly passed: Int32Array;
   /** Whether only the end of all counts, so that most moves need not be timed. */
   private readonly guess: Guess | null;
   private readonly moves: MoveMaker;
@@ -72,10 +68,12 @@ export class DaySearch {
     this.moves = new MoveMaker(this.graph, aims, this.random, this.guess ? Infinity : undefined);
     this.patience = Math.min(STALLED.most, STALLED.least + STALLED.each * tasks);
     this.pairTabu = new Int32Array(tasks * tasks);
-    if (from) {
-      this.graph.load(from);
-      this.rules = null;
-    } else this.rules = bestRule(this.graph, aims).values;
+    this.choiceTabu = new Int32Array(this.graph.choiceLasts.length);
+    // As many as there are on all units of a task.
+    const widest = this.graph.taskSlots.reduce((most, to, t, all) => Math.max(most, to - (all[t - 1] ?? 0)), 0);
+    this.passed = new Int32Array(widest * this.graph.slots);
+    if (from) this.graph.load(from);
+    else bestRule(this.graph, aims);
     this.value = this.graph.time(aims);
     this.best = this.graph.save();
     this.bestValue = this.value;
@@ -107,7 +105,6 @@ export class DaySearch {
     else
       for (const move of moves) {
         const value = this.graph.weigh(move, this.aims);
-        this.timed++;
         if (value === Infinity) continue;
         const forbidden = this.isTabu(move);
         if (value < pickValue && (!forbidden || value < this.bestValue - HAIR)) [pick, pickValue] = [move, value];
@@ -143,7 +140,6 @@ export class DaySearch {
       let least = 0;
       for (let i = 1; i < moves.length; i++) if (real(guessed, i) < real(guessed, least)) least = i;
       const move = moves[least] as Move;
-      this.timed++;
       if (graph.weigh(move, this.aims) < Infinity) return move;
       guessed[least] = Infinity;
     }
@@ -161,7 +157,7 @@ export class DaySearch {
   private restart(): void {
     this.join({ arrangement: this.roundBest, value: this.roundValue });
     this.pairTabu.fill(0);
-    this.choiceTabu.clear();
+    this.choiceTabu.fill(0);
     this.sinceBest = 0;
     const { elite } = this;
     const one = elite[Math.floor(this.random() * elite.length)];
@@ -235,37 +231,31 @@ export class DaySearch {
     }
   }
 
-  private isTabu({ task, place, need, choice }: Move): boolean {
-    if (need >= 0) return (this.choiceTabu.get(need * 64 + choice) ?? 0) > this.steps;
-    const { graph, pairTabu, steps } = this;
-    const later = place > int(graph.rank, task);
-    const line = later ? graph.behind : graph.before;
+  private isTabu(move: Move): boolean {
+    const { task, place, need, choice } = move;
+    const { graph, steps, passed } = this;
+    if (need >= 0) return int(this.choiceTabu, int(graph.choiceAt, need) + choice) > steps;
+    const count = graph.passedBy(move, passed);
+    if (count === 0) return false;
     // Against what it comes to stand beside: to forbid all that it passes would forbid too much.
-    let tabu = false;
-    for (let s = int(graph.taskSlots, task); s < int(graph.taskSlots, task + 1); s++)
-      for (let next = int(line, s); next >= 0; next = int(line, next)) {
-        const other = int(graph.slotTask, next);
-        if (later !== int(graph.rank, other) < place) break;
-        tabu = int(pairTabu, later ? other * graph.tasks + task : task * graph.tasks + other) > steps;
-      }
-    return tabu;
+    const beside = int(passed, count - 1);
+    const later = place > int(graph.rank, task);
+    return int(this.pairTabu, later ? beside * graph.tasks + task : task * graph.tasks + beside) > steps;
   }
   /** What was so before a move may not be so again for a while. */
-  private forbidBack({ task, place, need }: Move): void {
-    const { graph, pairTabu } = this;
+  private forbidBack(move: Move): void {
+    const { task, place, need } = move;
+    const { graph, passed } = this;
     const until = this.steps + 8 + Math.floor(this.random() * (6 + graph.tasks / 12));
     if (need >= 0) {
-      this.choiceTabu.set(need * 64 + int(graph.choice, need), until);
+      this.choiceTabu[int(graph.choiceAt, need) + int(graph.choice, need)] = until;
       return;
     }
     const later = place > int(graph.rank, task);
-    const line = later ? graph.behind : graph.before;
-    for (let s = int(graph.taskSlots, task); s < int(graph.taskSlots, task + 1); s++)
-      for (let next = int(line, s); next >= 0; next = int(line, next)) {
-        const other = int(graph.slotTask, next);
-        if (later !== int(graph.rank, other) < place) break;
-        pairTabu[later ? task * graph.tasks + other : other * graph.tasks + task] = until;
-      }
+    for (let i = graph.passedBy(move, passed) - 1; i >= 0; i--) {
+      const other = int(passed, i);
+      this.pairTabu[later ? task * graph.tasks + other : other * graph.tasks + task] = until;
+    }
   }
 }
 

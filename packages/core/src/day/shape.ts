@@ -4,6 +4,9 @@ import { checkModel, type DayModel } from './model.js';
 export const int = (list: Int32Array, index: number): number => list[index] as number;
 export const real = (list: Float64Array, index: number): number => list[index] as number;
 
+/** How close to nothing a difference is nothing, s or of a value. */
+export const HAIR = 1e-6;
+
 /** What of a model no arrangement changes, laid out in plain arrays. A slot is one unit that a need takes at once. */
 export class GraphShape {
   readonly tasks: number;
@@ -23,7 +26,6 @@ export class GraphShape {
 
   readonly release: Float64Array;
   /** Not a number: free. */
-  readonly fixed: Float64Array;
   readonly pinned: Float64Array;
   readonly fromEnd: Uint8Array;
   readonly fromPlus: Float64Array;
@@ -34,6 +36,7 @@ export class GraphShape {
   readonly inWait: Float64Array;
   readonly outAt: Int32Array;
   readonly outTask: Int32Array;
+  readonly outWait: Float64Array;
   /** By job: the tasks that nothing of it follows. */
   readonly jobAt: Int32Array;
   readonly jobLast: Int32Array;
@@ -60,7 +63,6 @@ export class GraphShape {
     this.choiceAt = sums(needs.map(({ need }) => need.choices.length));
     this.choiceLasts = Float64Array.from(needs.flatMap(({ need }) => need.choices.map(({ lasts }) => lasts)));
     this.release = Float64Array.from(tasks, ({ release }) => release);
-    this.fixed = Float64Array.from(tasks, ({ fixed }) => fixed ?? NaN);
     this.pinned = Float64Array.from(tasks, ({ pinned }) => pinned ?? NaN);
     this.fromEnd = Uint8Array.from(needs, ({ need }) => Number(need.from.of === 'end'));
     this.fromPlus = Float64Array.from(needs, ({ need }) => need.from.plus);
@@ -73,6 +75,7 @@ export class GraphShape {
     this.inWait = Float64Array.from(inward.list, ({ wait }) => wait);
     this.outAt = outward.from;
     this.outTask = Int32Array.from(outward.list, ({ after }) => after);
+    this.outWait = Float64Array.from(outward.list, ({ wait }) => wait);
     const goesOn = new Set(
       links.filter(({ before, after }) => tasks[before]?.job === tasks[after]?.job).map(({ before }) => before),
     );
@@ -96,14 +99,6 @@ export class GraphShape {
   choicesOf(need: number): number {
     return int(this.choiceAt, need + 1) - int(this.choiceAt, need);
   }
-  /** Tasks that a task is linked to, and those that it waits for. */
-  following(task: number): Int32Array {
-    return this.outTask.subarray(int(this.outAt, task), int(this.outAt, task + 1));
-  }
-  preceding(task: number): Int32Array {
-    return this.inTask.subarray(int(this.inAt, task), int(this.inAt, task + 1));
-  }
-
   /** Seconds that a unit takes to change for a task, after another (-1: as it stands). */
   changeOf(unit: number, after: number, task: number): number {
     const { change } = this.model.units[unit] ?? { change: null };

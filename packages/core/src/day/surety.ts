@@ -1,6 +1,7 @@
 import { normals, seeded } from '../numbers/index.js';
 import type { DayGraph } from './graph.js';
 import { USUAL_AIMS } from './model.js';
+import { int, real } from './shape.js';
 
 /** How far times stray from what was planned: of all of a day together (a slow day), and each by itself, as shares. */
 export interface Spread {
@@ -28,16 +29,15 @@ export function strayEnds(graph: DayGraph, spread: Spread, seed: number, runs = 
   };
   for (let run = 0; run < runs; run++) {
     const today = factor(spread.day);
-    for (let need = 0; need < graph.needs; need++) {
+    for (let t = 0; t < graph.tasks; t++) {
+      // The first need of a task says how long it takes.
+      const need = int(graph.taskNeeds, t);
       const own = today * factor(spread.each);
-      for (let c = graph.choiceAt[need] ?? 0; c < (graph.choiceAt[need + 1] ?? 0); c++)
-        choiceLasts[c] = (plain[c] ?? 0) * own;
+      for (let c = int(graph.choiceAt, need), to = int(graph.choiceAt, need + 1); c < to; c++)
+        choiceLasts[c] = real(plain, c) * own;
     }
     graph.time(USUAL_AIMS);
-    model.tasks.forEach(({ job }, t) => {
-      const list = ends[job];
-      if (list) list[run] = Math.max(list[run] ?? 0, graph.end[t] ?? 0);
-    });
+    ends.forEach((list, job) => (list[run] = graph.endOf(job)));
   }
   choiceLasts.set(plain);
   graph.time(USUAL_AIMS);

@@ -1,8 +1,9 @@
-import { plateAfter, plateTakes, ROOM, usualRates } from '../heat/index.js';
-import type { DayBuilt, DayKind, DayShop } from './build.js';
+import { plateAfter, plateTakes, ROOM } from '../heat/index.js';
+import { personOf, ratesOf, type DayBuilt, type DayKind, type DayPart, type DayShop } from './build.js';
 import { dispatch } from './dispatch.js';
 import { DayGraph, type Arrangement } from './graph.js';
-import { USUAL_AIMS, type Aims, type Scores } from './model.js';
+import { USUAL_AIMS, type Aims, type Scores, type Unit } from './model.js';
+import { int, real } from './shape.js';
 import { shareBy, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
 
 /** One thing of the plan, as it is drawn and read. Times in s from the moment of the plan. */
@@ -57,75 +58,84 @@ export interface DayView {
 /** Points of a curve between two temperatures. */
 const POINTS = 6;
 
-/** What a plan looks like. O(runs of the surety · time of a plan). */
-export function viewDay(built: DayBuilt, arrangement: Arrangement, shop: DayShop, aims: Aims = USUAL_AIMS): DayView {
+/** What arrangements of a day look like, each by itself: what they share is worked out once. O(runs of the surety · time of a plan) for each. */
+export function dayViewer(
+  built: DayBuilt,
+  shop: DayShop,
+  aims: Aims = USUAL_AIMS,
+): (arrangement: Arrangement) => DayView {
   const graph = new DayGraph(built.model);
   dispatch(graph, 'due', aims);
   const byDue = graph.scores.change;
-  graph.load(arrangement);
-  graph.time(aims);
-  const scores = { ...graph.scores };
-  const { units, tasks, jobs } = built.model;
-  const heldBy = (t: number): string[] => {
-    const ids: string[] = [];
-    for (let s = graph.taskSlots[t] ?? 0; s < (graph.taskSlots[t + 1] ?? 0); s++) {
-      const unit = units[graph.slotUnit[s] ?? -1];
-      if (unit) ids.push(`${unit.kind} ${unit.id}`);
-    }
-    return ids;
-  };
-  const rows = built.parts.map((part, t): DayRow => {
-    const { jobId, number, name, artId, atOnce } = part.work;
-    const held = heldBy(t);
-    const of = (kind: string) => held.filter((id) => id.startsWith(`${kind} `)).map((id) => id.slice(kind.length + 1));
+  const presses = shop.presses.filter(({ down }) => !down);
+  const left = built.left.map(({ work: { jobId, number, name }, why }) => ({ jobId, number, name, why }));
+  return (arrangement) => {
+    graph.load(arrangement);
+    graph.time(aims);
+    const scores = { ...graph.scores };
+    const rows = built.parts.map((part, t) => rowOf(part, t, graph));
+    numberLoads(rows);
+    const pressed = rows.filter(({ kind }) => kind === 'press');
     return {
-      task: tasks[t]?.id ?? '',
-      kind: part.kind,
-      jobId,
-      number,
-      name,
-      artId,
-      unitId: of('press')[0] ?? of('printer')[0] ?? '',
-      who: [...new Set(of('person').map((id) => id.replace(/ [12]$/, '')))],
-      start: graph.start[t] ?? 0,
-      end: graph.end[t] ?? 0,
-      beds: part.beds,
-      atOnce,
-      load: part.load,
-      loads: part.loads,
-      heat: part.heat,
-      pinned: (tasks[t]?.pinned ?? null) !== null,
+      rows,
+      plates: presses.map((press) => ({ pressId: press.id, line: plateLine(press, pressed) })),
+      busy: busyOf(graph),
+      // Last: the days that it tries are not this one.
+      promises: promisesOf(built, graph),
+      left,
+      scores,
+      heatSaved: byDue - scores.change,
+      lastOff: pressed.length === 0 ? null : Math.max(...pressed.map(({ end }) => end)),
     };
-  });
-  numberLoads(rows);
-  const ends = strayEnds(graph, USUAL_SPREAD, 1);
-  const promises = jobs.map(({ id, due }, j): DayPromise => {
-    const own = rows.filter(({ jobId }) => jobId === id);
-    const list = ends[j] ?? new Float64Array();
+  };
+}
+
+/** The people whose halves are among some units, each once. */
+const peopleIn = (units: readonly Unit[]): string[] => [
+  ...new Set(units.filter(({ kind }) => kind === 'person').map(({ id }) => personOf(id))),
+];
+
+function rowOf({ kind, work, beds, loads, heat }: DayPart, t: number, graph: DayGraph): DayRow {
+  const { jobId, number, name, artId, atOnce } = work;
+  const { tasks, units } = graph.model;
+  const slots = graph.slotUnit.subarray(int(graph.taskSlots, t), int(graph.taskSlots, t + 1));
+  const held = [...slots].flatMap((unit) => units[unit] ?? []);
+  return {
+    task: tasks[t]?.id ?? '',
+    kind,
+    jobId,
+    number,
+    name,
+    artId,
+    unitId: held.find((unit) => unit.kind === 'press' || unit.kind === 'printer')?.id ?? '',
+    who: peopleIn(held),
+    start: real(graph.start, t),
+    end: real(graph.end, t),
+    beds,
+    atOnce,
+    load: 1,
+    loads,
+    heat,
+    pinned: (tasks[t]?.pinned ?? null) !== null,
+  };
+}
+
+function promisesOf({ parts, model }: DayBuilt, graph: DayGraph): DayPromise[] {
+  const planned = model.jobs.map((_, job) => graph.endOf(job));
+  const stray = strayEnds(graph, USUAL_SPREAD, 1);
+  const works = new Map(parts.map(({ work }) => [work.jobId, work]));
+  return model.jobs.map(({ id, due }, job) => {
+    const ends = stray[job] ?? new Float64Array();
     return {
       jobId: id,
-      number: own[0]?.number ?? 0,
-      name: own[0]?.name ?? '',
+      number: works.get(id)?.number ?? 0,
+      name: works.get(id)?.name ?? '',
       due,
-      end: Math.max(...own.map(({ end }) => end), 0),
-      sure: sureBy(list, 0.9),
-      kept: due === null ? null : shareBy(list, due),
+      end: planned[job] ?? 0,
+      sure: sureBy(ends, 0.9),
+      kept: due === null ? null : shareBy(ends, due),
     };
   });
-  const pressed = rows.filter(({ kind }) => kind === 'press');
-  const lastOff = pressed.length === 0 ? null : Math.max(...pressed.map(({ end }) => end));
-  return {
-    rows,
-    plates: shop.presses
-      .filter(({ down }) => !down)
-      .map((press) => ({ pressId: press.id, line: plateLine(press, pressed) })),
-    promises,
-    left: built.left.map(({ work: { jobId, number, name }, why }) => ({ jobId, number, name, why })),
-    scores,
-    heatSaved: byDue - scores.change,
-    lastOff,
-    busy: busyOf(rows, shop),
-  };
 }
 
 /** Loads of a job are alike: they are numbered as they are pressed, and what makes one ready goes with it. */
@@ -143,7 +153,7 @@ function numberLoads(rows: readonly DayRow[]): void {
 
 /** How hot a plate is: it is held, and goes to the next temperature just in time. */
 function plateLine(press: DayShop['presses'][number], pressed: readonly DayRow[]): { at: number; celsius: number }[] {
-  const rates = press.rates ?? usualRates(press.warmUp);
+  const rates = ratesOf(press);
   const own = pressed.filter(({ unitId }) => unitId === press.id).sort((a, b) => a.start - b.start);
   let now = press.celsius ?? ROOM;
   const line = [{ at: 0, celsius: now }];
@@ -160,22 +170,26 @@ function plateLine(press: DayShop['presses'][number], pressed: readonly DayRow[]
   return line;
 }
 
-/** How much of the time until all is done each press and each person is taken; half hands count half. */
-function busyOf(rows: readonly DayRow[], { presses, shifts }: DayShop): DayView['busy'] {
-  const last = Math.max(1, ...rows.map(({ end }) => end));
-  const share = (own: readonly DayRow[]) => own.reduce((sum, { start, end }) => sum + end - start, 0) / last;
+/** How much of the time until all is done each press and each person is taken; half of a person counts half. */
+function busyOf(graph: DayGraph): DayView['busy'] {
+  const { units } = graph.model;
+  const held = new Float64Array(units.length);
+  graph.slotUnit.forEach((unit, slot) => {
+    if (unit >= 0) held[unit] = real(held, unit) + graph.heldFor(slot);
+  });
+  const span = Math.max(1, graph.scores.span);
+  const shareOf = (own: (unit: Unit) => boolean) => {
+    const taken = units.flatMap((unit, i) => (own(unit) ? [real(held, i)] : []));
+    return taken.reduce((sum, one) => sum + one, 0) / taken.length / span;
+  };
   return [
-    ...presses
-      .filter(({ down }) => !down)
-      .map(({ id }) => ({
-        id,
-        kind: 'press' as const,
-        share: share(rows.filter(({ unitId, kind }) => kind === 'press' && unitId === id)),
-      })),
-    ...shifts.map(({ name }) => ({
-      id: name,
+    ...units
+      .filter(({ kind }) => kind === 'press')
+      .map(({ id }) => ({ id, kind: 'press' as const, share: shareOf((unit) => unit.id === id) })),
+    ...peopleIn(units).map((id) => ({
+      id,
       kind: 'person' as const,
-      share: share(rows.filter(({ who }) => who.includes(name))),
+      share: shareOf((unit) => unit.kind === 'person' && personOf(unit.id) === id),
     })),
   ];
 }

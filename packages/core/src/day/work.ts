@@ -4,7 +4,7 @@ import { blocksUpTo, viewJob, type JobView, type ShopFloor } from '../job/index.
 import { isLayout, USUAL_SHEET } from '../sheet/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import type { Press } from '../shop/index.js';
-import { fitsPlate, planStack, unsuited, type Cycle, type Step } from '../stack/index.js';
+import { cycleOf, fitsPlate, planStack, unsuited, type StackPlan, type Step } from '../stack/index.js';
 
 /** When the blanks of a job are there: now (null), on an ISO 8601 day, or never: some are missing, and none is coming. */
 export type Ready = string | null;
@@ -61,9 +61,15 @@ const DRIES = 300;
 const takesOf = (steps: readonly Step[], at: Step['at']): number =>
   steps.reduce((sum, step) => sum + (step.at === at && step.hands > 0 ? step.takes : 0), 0);
 
-function wayOf({ cycle, steps, heat }: { cycle: Cycle; steps: readonly Step[]; heat: number }, press: Press): PressWay {
+function wayOf({ cycle, steps, settings }: Pick<StackPlan, 'cycle' | 'steps' | 'settings'>, press: Press): PressWay {
   const cool = steps.reduce((sum, step) => sum + (step.kind === 'cool' ? (step.seconds ?? 0) + step.takes : 0), 0);
-  return { pressId: press.id, heat, busy: cycle.press, hands: takesOf(steps, 'press'), cool };
+  return {
+    pressId: press.id,
+    heat: settings.temperature.value,
+    busy: cycle.press,
+    hands: takesOf(steps, 'press'),
+    cool,
+  };
 }
 
 /** Hands at the table for one bed: table work is done for each piece. */
@@ -97,29 +103,17 @@ export function workOf(
     stuck: null,
   };
   if (plan && bench) {
-    const { steps, press, atOnce } = plan;
-    const beds = bench.beds.filter(({ over }) => over === 'no').length;
-    const busy = steps.reduce((sum, step) => sum + (step.at === 'press' ? (step.seconds ?? 0) + step.takes : 0), 0);
-    const cool = steps.reduce((sum, step) => sum + (step.kind === 'cool' ? (step.seconds ?? 0) + step.takes : 0), 0);
-    const at = bench.press.id;
+    const { steps, atOnce, settings } = plan;
+    const press = presses.find(({ id }) => id === bench.press.id) ?? presses.find(({ id }) => id === plan.press.id);
+    const cycle = cycleOf(steps, plan.blank, press ?? plan.press, atOnce);
     return {
       ...base,
-      beds: allPressed(bench) ? 0 : beds,
+      beds: allPressed(bench) ? 0 : bench.beds.filter(({ over }) => over === 'no').length,
       atOnce,
       pieces: bench.verdicts.filter((verdict) => verdict === null).length,
       table: tableOf(steps, atOnce),
-      presses: [
-        {
-          pressId: presses.some(({ id }) => id === at) ? at : press.id,
-          heat: plan.settings.temperature.value,
-          busy: busy + Math.max(0, press.recovery - takesOf(steps, 'press')),
-          hands: takesOf(steps, 'press'),
-          cool,
-        },
-      ],
-      stuck: presses.some(({ id }) => id === at || id === press.id)
-        ? null
-        : `${press.name} is not in the shop any more`,
+      presses: press ? [wayOf({ cycle, steps, settings }, press)] : [],
+      stuck: press ? null : `${plan.press.name} is not in the shop any more`,
     };
   }
   if (!blank) return { ...base, stuck: 'no blank is chosen' };
@@ -128,14 +122,13 @@ export function workOf(
   const [block] = blocksUpTo(view, 'stack');
   const { atOnce } = stack.cycle;
   const ways = presses.flatMap((press) => {
-    if (press.id === stack.press.id)
-      return [wayOf({ cycle: stack.cycle, steps: stack.steps, heat: stack.settings.temperature.value }, press)];
+    if (press.id === stack.press.id) return [wayOf(stack, press)];
     if (job.pressId !== null || unsuited(blank, press) !== null) return [];
     if (!planned.templates.every(({ bleedBox }) => fitsPlate(bleedBox, press))) return [];
     const other = planStack({ ...planned, press });
     // Another number on the plate at once makes other beds: such a press is chosen by hand.
     if (other.cycle.atOnce !== atOnce) return [];
-    return [wayOf({ cycle: other.cycle, steps: other.steps, heat: other.settings.temperature.value }, press)];
+    return [wayOf(other, press)];
   });
   const area = view.tray
     ? view.templates.reduce(

@@ -1,4 +1,5 @@
 import { bedOf, type BenchPlan, type BenchState } from '../bench/index.js';
+import { momentAfter } from '../units/index.js';
 
 /** What is not laid on a rack by its plan cools for so long before it is packed, s. Common practice, no published source: until it is cold to the hand. */
 const COOLING = 300;
@@ -17,7 +18,7 @@ export function coolAtOf(plan: BenchPlan, { records }: Pick<BenchState, 'records
   const off = own.find(({ step, endedAt }) => step === last && endedAt >= pressed.endedAt);
   if (off) return off.endedAt;
   const seconds = rests.reduce((sum, i) => sum + (plan.steps[i]?.takes ?? 0), 0) || COOLING;
-  return new Date(Date.parse(pressed.endedAt) + seconds * 1000).toISOString();
+  return momentAfter(pressed.endedAt, seconds);
 }
 
 /** Of pieces that come in pairs, which pair of their job each is of, from 0: a right one belongs to the left one before it. O(pieces). */

@@ -2,7 +2,7 @@ export { CHART, type ChartRow, chartRowFor, MEDIUM_KPA, type Peel, schoolRowFor,
 export { checkBedOf } from './check-bed.js';
 export { checkStack } from './check.js';
 export { cutList, cutSides, rollLength } from './cut-list.js';
-export type { Cycle } from './cycle.js';
+export { type Cycle, cycleOf } from './cycle.js';
 export { holdOf } from './hold.js';
 export {
   INSERT_OVERHANG,

@@ -14,7 +14,6 @@ export const plainTask = (
   job,
   state: 0,
   release: 0,
-  fixed: null,
   pinned: null,
   needs: [{ choices: choices.map(([unit, lasts]) => ({ units: [unit], lasts })), from: START, to: END } satisfies Need],
   ...more,

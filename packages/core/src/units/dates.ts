@@ -1,17 +1,17 @@
-import { daysBetween } from './day.js';
+import { daysBetween, weekdayOf } from './day.js';
 
 /** How a shop writes days: as ISO 8601 has them, or in words. */
 export type DateStyle = 'iso' | 'words';
 
-const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+/** Days of the week in short, from Monday. */
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** Prints a calendar day given as ISO 8601 (`2026-12-03`): as it is, or in words. No locale of the machine comes into it. */
 export function formatDay(isoDay: string, style: DateStyle): string {
   if (style === 'iso') return isoDay;
   const [year, month, day] = isoDay.split('-').map(Number) as [number, number, number];
-  const weekday = new Date(Date.UTC(year, month - 1, day)).getUTCDay();
-  return `${DAYS[weekday]} ${day} ${MONTHS[month - 1]} ${year}`;
+  return `${WEEKDAYS[weekdayOf(isoDay) - 1]} ${day} ${MONTHS[month - 1]} ${year}`;
 }
 
 /** Further off than this a day is named by its date. */

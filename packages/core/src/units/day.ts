@@ -82,6 +82,13 @@ export function momentIn(zone: string, day: string, clock: string): string {
 export const addDays = (day: string, days: number): string =>
   new Date(Date.parse(`${day}T00:00:00Z`) + days * 24 * HOUR).toISOString().slice(0, 10);
 
+/** 1 for Monday … 7 for Sunday, of a day. */
+export const weekdayOf = (day: string): number => new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
+
+/** The moment so many seconds after a moment, or before it. */
+export const momentAfter = (moment: string, seconds: number): string =>
+  new Date(Date.parse(moment) + seconds * 1000).toISOString();
+
 /** Days from one day to another. */
 export const daysBetween = (from: string, to: string): number =>
   Math.round((Date.parse(to) - Date.parse(from)) / (24 * HOUR));

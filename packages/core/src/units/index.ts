@@ -1,6 +1,6 @@
 export { formatBytes } from './bytes.js';
-export { type DateStyle, dueText, formatDay } from './dates.js';
-export { addDays, dayIn, daysBetween, isZone, momentIn, startOfDay, timeIn } from './day.js';
+export { type DateStyle, dueText, formatDay, WEEKDAYS } from './dates.js';
+export { addDays, dayIn, daysBetween, isZone, momentAfter, momentIn, startOfDay, timeIn, weekdayOf } from './day.js';
 export {
   clamped,
   formatLength,
