@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BenchEvent } from '@kanga/core/bench';
 import type { Blank } from '@kanga/core/blank';
-import { levelOf, type StockEvent, type StockItem } from '@kanga/core/stock';
+import { levelOf, type OrderClaim, type StockEvent, type StockItem } from '@kanga/core/stock';
 import type { Problem } from '@kanga/contract/finding';
 import fc from 'fast-check';
 import { folder, say } from './pdf-reading.js';
@@ -161,7 +161,10 @@ describe('what is to be bought', () => {
     const [tee] = tees;
     const id = `blank:${tee?.id ?? ''}`;
     await report(id, { amount: 2 });
-    expect((await itemOf(id)).claims.filter(({ orderId }) => orderId === file.order.id)).toEqual([]);
+    const claims = async () => (await server.ask<OrderClaim[]>('GET', `stock/${id}/claims`)).body;
+    const ofThatDay = async () => (await itemOf(id)).claims.find(({ due }) => due === file.order.due)?.amount ?? 0;
+    const before = await ofThatDay();
+    expect((await claims()).filter(({ orderId }) => orderId === file.order.id)).toEqual([]);
     await draw(file.jobs[0]?.id ?? '');
     await server.ask('POST', `orders/${file.order.id}/quote`, {
       until: '2027-01-01',
@@ -182,12 +185,17 @@ describe('what is to be bought', () => {
     });
     const taken = await server.ask('POST', `orders/${file.order.id}/accept`, { by: 'Wren' });
     expect(taken.status).toBe(200);
-    expect((await itemOf(id)).claims).toContainEqual({
+    expect(await claims()).toContainEqual({
       orderId: file.order.id,
       order: file.order.number,
       amount: 5,
       due: file.order.due,
     });
+    // What is told by day is what is told order by order.
+    expect(await ofThatDay()).toBe(before + 5);
+    const byDay = new Map<string | null, number>();
+    for (const { due, amount } of await claims()) byDay.set(due, (byDay.get(due) ?? 0) + amount);
+    expect((await itemOf(id)).claims).toEqual([...byDay].map(([due, amount]) => ({ amount, due })));
     const bought = { supplier: 'Northmill Blanks', lead: 4, lot: 6, coming: null };
     expect((await server.ask('PUT', `stock/${id}/buying`, bought)).status).toBe(200);
     const table = await (await fetch(`${server.url}/api/stock/purchase/table`)).text();

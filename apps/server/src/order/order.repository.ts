@@ -92,13 +92,14 @@ export class OrderRepository {
       `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached,
          jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}' AS art_id,
          coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled,
-         (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) AS pressed,
+         CASE WHEN run_plan.job_id IS NULL THEN 0
+           ELSE (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) END AS pressed,
          (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press,
          EXISTS (SELECT FROM print_job JOIN print_event USING (print_id) WHERE print_job.job_id = job.id AND kind = 'printed') AS printed
-       FROM job
+       FROM unnest(?::uuid[]) wanted JOIN job ON order_id = wanted
        LEFT JOIN (SELECT job_id, sum(good) AS good, sum(spoiled) AS spoiled FROM run_result GROUP BY job_id) result ON result.job_id = job.id
        LEFT JOIN run_plan ON run_plan.job_id = job.id
-       WHERE order_id = ANY(?) AND deleted_at IS NULL ORDER BY job.number`,
+       WHERE deleted_at IS NULL ORDER BY job.number`,
       [[...ids]],
     );
     return rows;

@@ -1,5 +1,5 @@
 import { Body, Controller, Param, Res } from '@nestjs/common';
-import type { Buying, StockEvent, StockItem, SupplyWords } from '@kanga/core/stock';
+import type { Buying, StockEvent, StockItem, SupplyWords, OrderClaim } from '@kanga/core/stock';
 import { dayIn, unitPrinter } from '@kanga/core/units';
 import { idSchema } from '@kanga/contract/finding';
 import {
@@ -34,6 +34,11 @@ export class PurchaseController {
   @Route('stockEvents')
   events(@Param('item', ITEM) item: string): Promise<StockEvent[]> {
     return this.purchases.events(item);
+  }
+
+  @Route('stockClaims')
+  claims(@Param('item', ITEM) item: string): Promise<OrderClaim[]> {
+    return this.purchases.claims(item);
   }
 
   @Route('reportStock')

@@ -16,6 +16,7 @@ import {
   USE_WINDOW,
   USUAL_BUYING,
   type Buying,
+  type OrderClaim,
 } from '@kanga/core/stock';
 import { addDays, dayIn } from '@kanga/core/units';
 import type { NewStockReport } from '@kanga/contract/stock';
@@ -55,6 +56,8 @@ const ofInks = ({ id, name, inks }: Printer): Described[] =>
     price: ink.price,
   }));
 
+const BLANK = blankItem('');
+
 /** What a shop keeps, and what is to be bought of it. */
 @Injectable()
 export class PurchaseService {
@@ -64,7 +67,7 @@ export class PurchaseService {
     private readonly blanks: BlankRepository,
     private readonly shop: ShopService,
     private readonly floor: ShopRepository,
-    private readonly claims: ClaimRepository,
+    private readonly wanted: ClaimRepository,
   ) {}
 
   /** All things that a shop keeps, blanks that are off the shelf left out. */
@@ -76,8 +79,8 @@ export class PurchaseService {
       this.ledger.bodies(),
       this.ledger.used(since, zone),
       this.ledger.measured(),
-      this.claims.claims(),
-      this.claims.log(),
+      this.wanted.byDay(),
+      this.wanted.log(),
       this.blanks.all(),
       this.floor.floor(),
     ]);
@@ -95,7 +98,7 @@ export class PurchaseService {
     return described.map((one) => {
       const level = levels.get(one.id);
       const { supply, ...buying } = bodies.get(one.id) ?? { ...USUAL_BUYING, supply: null };
-      const blankId = one.kind === 'blank' ? one.id.slice('blank:'.length) : '';
+      const blankId = one.kind === 'blank' ? one.id.slice(BLANK.length) : '';
       return {
         ...one,
         ...buying,
@@ -119,6 +122,12 @@ export class PurchaseService {
   async events(id: string): Promise<StockEvent[]> {
     await this.item(id);
     return this.ledger.events(id, 200);
+  }
+
+  /** What accepted orders still want of a thing. */
+  async claims(id: string): Promise<OrderClaim[]> {
+    await this.item(id);
+    return id.startsWith(BLANK) ? this.wanted.ofBlank(id.slice(BLANK.length)) : [];
   }
 
   /** What came, or what was counted. What came is no longer on its way. */

@@ -27,6 +27,7 @@ export {
   madeQuery,
   packQuery,
   parcelQuery,
+  stockClaimsQuery,
   stockEventsQuery,
   stockQuery,
   studiesQuery,

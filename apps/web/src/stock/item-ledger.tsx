@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { amountText, SURETY, type Standing, type StockEvent } from '@kanga/core/stock';
 import { capitalised, formatCount, formatMoney } from '@kanga/core/units';
 import { Link } from 'react-router';
-import { stockEventsQuery, useDay, usePrint } from '../data/index.js';
+import { stockClaimsQuery, stockEventsQuery, useDay, usePrint } from '../data/index.js';
 import { Fact } from '../frame/index.js';
 import { orderWords } from './stock-words.js';
 
@@ -15,6 +15,7 @@ export function ItemLedger({ standing, currency }: { standing: Standing; currenc
   const print = usePrint();
   const day = useDay();
   const events = useQuery(stockEventsQuery(item.id)).data;
+  const { data: claims = [] } = useQuery({ ...stockClaimsQuery(item.id), enabled: reserved.amount > 0 });
   const amount = (one: number) => amountText(one, item.unit, print);
   const said = (one: number) => amountText(one, item.unit, print, 2);
   const happened = ({ kind, change, counted, reason, batch, by }: StockEvent): string => {
@@ -47,7 +48,7 @@ export function ItemLedger({ standing, currency }: { standing: Standing; currenc
                 : undefined
             }
           >
-            {item.claims.map(({ orderId, order, amount: one, due }) => (
+            {claims.map(({ orderId, order, amount: one, due }) => (
               <span key={orderId} className="block">
                 <Link to={`/orders/${orderId}`} className="text-cyan underline">
                   Order {order}

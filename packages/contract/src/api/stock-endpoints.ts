@@ -1,4 +1,11 @@
-import { buyingSchema, stockEventSchema, stockItemSchema, stockReportSchema, supplySchema } from '../stock/index.js';
+import {
+  buyingSchema,
+  orderClaimSchema,
+  stockEventSchema,
+  stockItemSchema,
+  stockReportSchema,
+  supplySchema,
+} from '../stock/index.js';
 import { list, type Descriptions } from './endpoint.js';
 
 /** The doors of what is in stock. */
@@ -9,6 +16,10 @@ export const STOCK_ENDPOINTS = {
     answer: list(stockItemSchema),
   },
   stockEvents: { summary: 'What happened to a thing in stock, newest first', answer: list(stockEventSchema) },
+  stockClaims: {
+    summary: 'What accepted orders still want of a thing in stock, the first due first',
+    answer: list(orderClaimSchema),
+  },
   reportStock: {
     summary: 'Report what came, or what was counted; the same id again changes nothing',
     body: stockReportSchema,

@@ -99,6 +99,7 @@ export const ROUTES = {
   setSupply: put('/api/stock/supplies/{id}'),
   removeSupply: remove('/api/stock/supplies/{id}'),
   stockEvents: get('/api/stock/{item}/events'),
+  stockClaims: get('/api/stock/{item}/claims'),
   reportStock: act('/api/stock/{item}/report'),
   setBuying: put('/api/stock/{item}/buying'),
   studies: get('/api/studies'),

@@ -1,6 +1,7 @@
 /** What is in stock, as it crosses the wire. */
 export {
   buyingSchema,
+  orderClaimSchema,
   type NewStockReport,
   stockEventSchema,
   type StockFile,

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { FAMILIES } from '@kanga/core/blank';
 import {
   type Buying,
+  type OrderClaim,
   STOCK_EVENTS,
   STOCK_KINDS,
   STOCK_UNITS,
@@ -88,6 +89,8 @@ export const stockEventSchema = Joi.object<StockEvent, true>({
 });
 
 const whole = Joi.number().integer().min(0).required();
+const claim = { amount: Joi.number().min(0).required(), due: daySchema.allow(null).required() };
+export const orderClaimSchema = Joi.object<OrderClaim, true>({ ...claim, orderId: idSchema.required(), order: whole });
 export const stockItemSchema = Joi.object<StockItem, true>({
   ...buying,
   id: stockIdSchema.required(),
@@ -108,16 +111,7 @@ export const stockItemSchema = Joi.object<StockItem, true>({
   used: Joi.array()
     .items(Joi.object({ day: daySchema.required(), amount: Joi.number().required() }))
     .required(),
-  claims: Joi.array()
-    .items(
-      Joi.object({
-        orderId: idSchema.required(),
-        order: whole,
-        amount: Joi.number().min(0).required(),
-        due: daySchema.allow(null).required(),
-      }),
-    )
-    .required(),
+  claims: Joi.array().items(Joi.object(claim)).required(),
   log: Joi.object({ spoiled: whole, pressed: whole }).required(),
   measured,
   supply: supplySchema.allow(null).required(),

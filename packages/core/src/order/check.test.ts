@@ -49,8 +49,8 @@ describe('what an order is short of', () => {
   });
   it('leaves alone what was promised to others before', () => {
     const claims = [
-      { orderId: 'a', order: 7, amount: 6, due: '2026-12-01' },
-      { orderId: 'b', order: 8, amount: 6, due: '2026-12-24' },
+      { amount: 6, due: '2026-12-01' },
+      { amount: 6, due: '2026-12-24' },
     ];
     const accepted = { at: '2026-11-02T08:00:00.000Z', by: 'Wren' };
     expect(shortOf(file(), [item({ level: 20, claims })], HOUSE)).toMatchObject([{ have: 8 }]);

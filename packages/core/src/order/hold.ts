@@ -33,7 +33,7 @@ export function wantedOf({ order, jobs }: OrderFile, items: readonly StockItem[]
   for (const { blankId, pieces, pressed, status } of jobs)
     if (blankId !== null && status === 'open' && pieces > pressed)
       wanted.set(blankId, (wanted.get(blankId) ?? 0) + pieces - pressed);
-  const asking = { id: order.id, due: order.due, accepted: order.accepted !== null };
+  const asking = { due: order.due, accepted: order.accepted !== null };
   return [...wanted].flatMap(([blankId, count]) => {
     const item = items.find(({ id }) => id === blankItem(blankId));
     const free = item ? freeFor(item, asking) : null;

@@ -5,6 +5,7 @@ export {
   type Buying,
   changeBy,
   type Claim,
+  type OrderClaim,
   type DayUse,
   inkItem,
   levelOf,

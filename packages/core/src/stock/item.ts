@@ -41,13 +41,17 @@ export interface DayUse {
   amount: number;
 }
 
-/** What an accepted order still wants of a thing. */
+/** What accepted orders of one due day still want of a thing. */
 export interface Claim {
+  amount: number;
+  due: string | null;
+}
+
+/** What one of them wants of it. */
+export interface OrderClaim extends Claim {
   orderId: string;
   /** The number of the order. */
   order: number;
-  amount: number;
-  due: string | null;
 }
 
 /** A thing that a shop keeps, however it is described: where it stands, how it is bought, and how fast it goes. */
@@ -66,7 +70,7 @@ export interface StockItem extends Buying {
   batch: string;
   /** Use by day, oldest first, of the days that had any. */
   used: DayUse[];
-  /** What accepted orders want of it, the first due first. */
+  /** What accepted orders want of it by due day, the first day first. */
   claims: Claim[];
   /** Pieces of it that were judged of late, and those that were spoiled. */
   log: { spoiled: number; pressed: number };

@@ -32,11 +32,10 @@ export function reservedOf(
 /** What is left of a thing for an order after those that were promised it before: accepted ones, of which one that is due later comes later. O(claims). */
 export function freeFor(
   { claims, level }: Pick<StockItem, 'claims' | 'level'>,
-  order: { id: string; due: string | null; accepted: boolean },
+  order: { due: string | null; accepted: boolean },
 ): number | null {
   if (level === null) return null;
-  const before = (claim: Claim) =>
-    claim.orderId !== order.id && (!order.accepted || (claim.due ?? '9999') < (order.due ?? '9999'));
+  const before = (claim: Claim) => !order.accepted || (claim.due ?? '9999') < (order.due ?? '9999');
   return level - claims.filter(before).reduce((sum, { amount }) => sum + amount, 0);
 }
 
