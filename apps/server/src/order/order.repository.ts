@@ -71,7 +71,7 @@ const jobOf = (row: JobRow): OrderJob => ({
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
 
 /** Orders that are not open any more are listed so far back; more are found by their words. */
-const MOST_PAST = 40;
+const MOST_PAST = 30;
 
 @Injectable()
 export class OrderRepository {

@@ -14,6 +14,7 @@ import {
   supplyItem,
   type SupplyWords,
   USE_WINDOW,
+  useRate,
   USUAL_BUYING,
   type Buying,
   type OrderClaim,
@@ -73,11 +74,11 @@ export class PurchaseService {
   /** All things that a shop keeps, blanks that are off the shelf left out. */
   async items(): Promise<StockItem[]> {
     const zone = await this.floor.timeZone();
-    const since = addDays(dayIn(zone, new Date().toISOString()), -USE_WINDOW);
+    const today = dayIn(zone, new Date().toISOString());
     const [levels, bodies, used, measured, claims, log, blanks, { printers, media }] = await Promise.all([
       this.ledger.levels(),
       this.ledger.bodies(),
-      this.ledger.used(since, zone),
+      this.ledger.used(addDays(today, -USE_WINDOW), zone),
       this.ledger.measured(),
       this.wanted.byDay(),
       this.wanted.log(),
@@ -105,7 +106,7 @@ export class PurchaseService {
         supply,
         level: level?.level ?? null,
         batch: level?.batch ?? '',
-        used: used.get(one.id) ?? [],
+        rate: useRate(used.get(one.id) ?? [], today),
         claims: claims.get(blankId) ?? [],
         log: log.get(blankId) ?? { spoiled: 0, pressed: 0 },
         measured: measured.find(({ item }) => item === one.id)?.measured ?? null,
@@ -170,7 +171,6 @@ export class PurchaseService {
   async list(): Promise<{ purchases: Purchase[]; currency: string }> {
     const [items, { settings }] = await Promise.all([this.items(), this.shop.read()]);
     const rates = settings.rates ?? USUAL_RATES;
-    const today = dayIn(settings.timeZone, new Date().toISOString());
-    return { purchases: purchaseList(items.map((item) => standingOf(item, today, rates))), currency: rates.currency };
+    return { purchases: purchaseList(items.map((item) => standingOf(item, rates))), currency: rates.currency };
   }
 }

@@ -167,16 +167,21 @@ export class StockLedger {
     return rows.filter(({ measured }) => measured !== null).map(eventOf);
   }
 
-  /** What was used of each thing by day in a zone, since a day. */
+  /** What was used of each thing by day in a zone, since a day; in no order. */
   async used(since: string, zone: string): Promise<Map<string, DayUse[]>> {
     const { rows } = await this.db.raw<{ rows: { item: string; day: string; amount: string }[] }>(
-      `SELECT item, to_char(at AT TIME ZONE ?, 'YYYY-MM-DD') AS day, -sum(change) AS amount FROM stock_event
-       WHERE kind = 'use' AND at >= ? GROUP BY 1, 2 HAVING sum(change) < 0 ORDER BY 1, 2`,
+      `SELECT item, day::text, amount FROM (
+         SELECT item, (at AT TIME ZONE ?)::date AS day, -sum(change) AS amount FROM stock_event
+         WHERE kind = 'use' AND at >= ? GROUP BY 1, 2
+       ) used WHERE amount > 0`,
       [zone, since],
     );
     const byItem = new Map<string, DayUse[]>();
-    for (const { item, day, amount } of rows)
-      byItem.set(item, [...(byItem.get(item) ?? []), { day, amount: Number(amount) }]);
+    for (const { item, day, amount } of rows) {
+      const days = byItem.get(item) ?? [];
+      days.push({ day, amount: Number(amount) });
+      byItem.set(item, days);
+    }
     return byItem;
   }
 

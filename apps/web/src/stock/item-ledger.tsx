@@ -11,7 +11,8 @@ const SHOWN = 12;
 
 /** All that is known of a thing in stock: why it is to be ordered, who wants it, and what happened to it. */
 export function ItemLedger({ standing, currency }: { standing: Standing; currency: string }) {
-  const { item, reserved, reorder, rate, cost } = standing;
+  const { item, reserved, reorder, cost } = standing;
+  const { rate } = item;
   const print = usePrint();
   const day = useDay();
   const events = useQuery(stockEventsQuery(item.id)).data;

@@ -19,7 +19,7 @@ export function useStock() {
   const rates = settings.rates ?? USUAL_RATES;
   const items = useSuspenseQuery(stockQuery).data;
   const today = shopDay(serverNow());
-  const standings = useMemo(() => items.map((item) => standingOf(item, today, rates)), [items, today, rates]);
+  const standings = useMemo(() => items.map((item) => standingOf(item, rates)), [items, rates]);
   const change = useMutation({
     mutationFn: (ask: () => Promise<unknown>) => ask(),
     onSuccess: () =>

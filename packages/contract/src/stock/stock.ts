@@ -108,9 +108,7 @@ export const stockItemSchema = Joi.object<StockItem, true>({
   level: Joi.number().allow(null).required(),
   price: Joi.number().min(0).allow(null).required(),
   batch: words.batch,
-  used: Joi.array()
-    .items(Joi.object({ day: daySchema.required(), amount: Joi.number().required() }))
-    .required(),
+  rate: Joi.object({ mean: amount.required(), deviation: amount.required(), days: whole }).allow(null).required(),
   claims: Joi.array().items(Joi.object(claim)).required(),
   log: Joi.object({ spoiled: whole, pressed: whole }).required(),
   measured,

@@ -21,7 +21,7 @@ const item = (change: Partial<StockItem> = {}): StockItem => ({
   level: 4,
   price: null,
   batch: '',
-  used: [],
+  rate: null,
   claims: [],
   log: { spoiled: 1, pressed: 60 },
   measured: null,

@@ -6,7 +6,6 @@ export {
   changeBy,
   type Claim,
   type OrderClaim,
-  type DayUse,
   inkItem,
   levelOf,
   paperItem,
@@ -36,5 +35,5 @@ export {
   type Standing,
   standingOf,
 } from './need.js';
-export { reorderPoint, type ReorderPoint, SURETY, USE_WINDOW, useRate, type UseRate } from './reorder.js';
+export { type DayUse, reorderPoint, type ReorderPoint, SURETY, USE_WINDOW, useRate, type UseRate } from './reorder.js';
 export { amountIn, amountText, parseAmount } from './words.js';

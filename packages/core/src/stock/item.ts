@@ -1,5 +1,6 @@
 import type { Family } from '../blank/index.js';
 import type { Finding } from '../finding/index.js';
+import type { UseRate } from './reorder.js';
 
 /** Things that a shop buys beside blanks, papers and inks. */
 export const SUPPLY_KINDS = ['protective paper', 'tape', 'spray', 'packing'] as const;
@@ -34,13 +35,6 @@ export interface SupplyWords {
   price: number | null;
 }
 
-/** What was used of a thing on one day. */
-export interface DayUse {
-  /** ISO 8601. */
-  day: string;
-  amount: number;
-}
-
 /** What accepted orders of one due day still want of a thing. */
 export interface Claim {
   amount: number;
@@ -68,8 +62,8 @@ export interface StockItem extends Buying {
   price: number | null;
   /** The batch that came last. */
   batch: string;
-  /** Use by day, oldest first, of the days that had any. */
-  used: DayUse[];
+  /** How fast it goes of late; null: none of it was used. */
+  rate: UseRate | null;
   /** What accepted orders want of it by due day, the first day first. */
   claims: Claim[];
   /** Pieces of it that were judged of late, and those that were spoiled. */

@@ -2,7 +2,7 @@ import { minorOf, addDays, type Minor, wholeMinor } from '../units/index.js';
 import { enoughFor } from '../inspect/index.js';
 import type { Rates } from '../shop/index.js';
 import type { Claim, StockItem } from './item.js';
-import { reorderPoint, useRate, type ReorderPoint, type UseRate } from './reorder.js';
+import { reorderPoint, type ReorderPoint } from './reorder.js';
 
 /** What accepted orders want of a thing. */
 export interface Reserved {
@@ -45,7 +45,6 @@ export interface Standing {
   reserved: Reserved;
   /** What there is beyond what orders want; null: nobody counts it. */
   free: number | null;
-  rate: UseRate | null;
   /** Null: nothing of it was used of late. */
   reorder: ReorderPoint | null;
   /** Days until it runs out at this rate; null: nobody knows. */
@@ -80,17 +79,12 @@ export function inLots(amount: number, lot: number): number {
 
 /**
  * Where a thing stands: it is ordered when what there is and what is coming, less what orders want with its spares, falls to the reorder point or below nothing; then up to
- * the reorder point and a month of use, in whole lots. What nobody counts is never ordered. O(days of use).
+ * the reorder point and a month of use, in whole lots. What nobody counts is never ordered. O(claims).
  */
-export function standingOf(
-  item: StockItem,
-  today: string,
-  { currency, fallout }: Pick<Rates, 'currency' | 'fallout'>,
-): Standing {
+export function standingOf(item: StockItem, { currency, fallout }: Pick<Rates, 'currency' | 'fallout'>): Standing {
   const reserved = reservedOf(item, fallout);
-  const rate = useRate(item.used, today);
+  const { level, rate } = item;
   const reorder = rate && reorderPoint(rate, item.lead);
-  const { level } = item;
   const free = level === null ? null : level - reserved.amount;
   const after = level === null ? null : level + (item.coming?.amount ?? 0) - reserved.safe;
   const short = after !== null && after < -1e-9;
@@ -101,7 +95,6 @@ export function standingOf(
     item,
     reserved,
     free,
-    rate,
     reorder,
     lasts: rate && free !== null ? Math.max(0, free / rate.mean) : null,
     order,

@@ -1,6 +1,5 @@
 import { normalQuantile } from '../numbers/index.js';
 import { addDays } from '../units/index.js';
-import type { StockItem } from './item.js';
 
 /** How fast a thing goes: of a day, and how much days differ. */
 export interface UseRate {
@@ -10,13 +9,20 @@ export interface UseRate {
   days: number;
 }
 
+/** What was used of a thing on one day. */
+export interface DayUse {
+  /** ISO 8601. */
+  day: string;
+  amount: number;
+}
+
 /** So far back use is looked at, days. */
 export const USE_WINDOW = 90;
 
 /**
  * The use of a day over the last `window` days before `today`, days without any counted as none: mean and standard deviation (n − 1). Null when there was none. O(days).
  */
-export function useRate(used: StockItem['used'], today: string, window: number = USE_WINDOW): UseRate | null {
+export function useRate(used: readonly DayUse[], today: string, window: number = USE_WINDOW): UseRate | null {
   const since = addDays(today, -window);
   const amounts = used.filter(({ day }) => day >= since && day < today).map(({ amount }) => amount);
   const sum = amounts.reduce((all, one) => all + one, 0);

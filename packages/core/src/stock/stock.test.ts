@@ -30,7 +30,7 @@ const item = (change: Partial<StockItem> = {}): StockItem => ({
   level: 100,
   price: 0.1,
   batch: '',
-  used: [],
+  rate: null,
   claims: [],
   log: { spoiled: 0, pressed: 0 },
   measured: null,
@@ -102,14 +102,14 @@ describe('when to order', () => {
 
 describe('what is to be bought', () => {
   it('is nothing while there is enough', () => {
-    expect(standingOf(item(), today, rates)).toMatchObject({ order: 0, because: null, free: 100 });
+    expect(standingOf(item(), rates)).toMatchObject({ order: 0, because: null, free: 100 });
   });
   it('is what an order wants, with its spares, in whole lots, in time', () => {
     // scipy 1.10: scipy.stats.betabinom.cdf(n − 120, n, 6.5, 300.5) is 0.919 at 125 and 0.959 at 126.
     const claims = [claim(120, '2026-12-20')];
     const log = { spoiled: 6, pressed: 306 };
     expect(reservedOf(item({ claims, log }), 0.03)).toEqual({ amount: 120, safe: 126, due: '2026-12-20' });
-    expect(standingOf(item({ lot: 25, lead: 5, claims, log }), today, rates)).toMatchObject({
+    expect(standingOf(item({ lot: 25, lead: 5, claims, log }), rates)).toMatchObject({
       free: -20,
       order: 50,
       because: 'order',
@@ -123,8 +123,8 @@ describe('what is to be bought', () => {
   });
   it('counts what is on its way', () => {
     const one = { claims: [claim(120, null)], log: { spoiled: 0, pressed: 1000 } };
-    expect(standingOf(item(one), today, rates).order).toBeGreaterThan(0);
-    expect(standingOf(item({ ...one, coming: { amount: 30, day: '2026-12-03' } }), today, rates).order).toBe(0);
+    expect(standingOf(item(one), rates).order).toBeGreaterThan(0);
+    expect(standingOf(item({ ...one, coming: { amount: 30, day: '2026-12-03' } }), rates).order).toBe(0);
   });
   it('is a month beyond the reorder point where it runs low', () => {
     // 2 a day for 90 days, evenly: the point is 14 at 7 days; 10 are left: 14 + 60 − 10.
@@ -132,12 +132,12 @@ describe('what is to be bought', () => {
       day: new Date(Date.UTC(2026, 10, 30 - i)).toISOString().slice(0, 10),
       amount: 2,
     }));
-    expect(standingOf(item({ used, level: 10 }), today, rates)).toMatchObject({
+    expect(standingOf(item({ rate: useRate(used, today), level: 10 }), rates)).toMatchObject({
       order: 64,
       because: 'low',
       lasts: 5,
     });
-    expect(standingOf(item({ used, level: null }), today, rates)).toMatchObject({
+    expect(standingOf(item({ rate: useRate(used, today), level: null }), rates)).toMatchObject({
       order: 0,
       free: null,
     });
@@ -146,14 +146,13 @@ describe('what is to be bought', () => {
     const log = { spoiled: 0, pressed: 5000 };
     const wanted = { claims: [claim(200, '2026-12-20')], log };
     const list = purchaseList([
-      standingOf(item({ name: 'Bag', supplier: 'North', ...wanted }), today, rates),
+      standingOf(item({ name: 'Bag', supplier: 'North', ...wanted }), rates),
       standingOf(
         item({ name: 'Tube', supplier: 'North', price: null, claims: [claim(200, '2026-12-09')], log }),
-        today,
         rates,
       ),
-      standingOf(item({ name: 'Label' }), today, rates),
-      standingOf(item({ name: 'Roll', supplier: 'South', ...wanted }), today, rates),
+      standingOf(item({ name: 'Label' }), rates),
+      standingOf(item({ name: 'Roll', supplier: 'South', ...wanted }), rates),
     ]);
     expect(
       list.map(({ supplier, standings, cost, unpriced }) => [
@@ -178,7 +177,7 @@ describe('what is to be bought', () => {
     ));
   it('has money in whole coins, by the metre where it is counted so', () => {
     const roll = item({ kind: 'packing', unit: 'mm', price: 1.25, level: 0, claims: [claim(2500, null)] });
-    expect(standingOf(roll, today, rates).cost).toBe(313);
+    expect(standingOf(roll, rates).cost).toBe(313);
   });
 });
 
