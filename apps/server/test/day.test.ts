@@ -1,4 +1,4 @@
-import type { DayBook } from '@kanga/core/day';
+import type { DayBook, DoneBed } from '@kanga/core/day';
 import type { Blank } from '@kanga/core/blank';
 import type { OrderFile } from '@kanga/core/order';
 import type { DayFile } from '@kanga/contract/day';
@@ -62,6 +62,27 @@ describe('the day', () => {
     const late = await keep({ ...book, shifts: [] });
     expect([late.status, late.body.code]).toEqual([409, 'day.changed']);
     expect((await day()).book).toEqual(body);
+  });
+  it('tells what was pressed on a day as the log has it, and refuses what is no day', async () => {
+    const { body: shop } = await server.ask<{ settings: { timeZone: string } }>('GET', 'shop');
+    const { rows } = await server.db.raw<{
+      rows: { day: string; closings: string; pieces: string; seconds: string }[];
+    }>(
+      `SELECT (at AT TIME ZONE ?)::date::text AS day, count(DISTINCT (job_id, side, at)) AS closings, count(*) AS pieces,
+         sum(coalesce(actual, planned)) AS seconds FROM pressing GROUP BY 1 ORDER BY 3 DESC LIMIT 3`,
+      [shop.settings.timeZone],
+    );
+    expect(rows.length).toBeGreaterThan(0);
+    for (const row of rows) {
+      const { body } = await server.ask<DoneBed[]>('GET', `day/done?day=${row.day}`);
+      expect(body).toHaveLength(Number(row.closings));
+      expect(body.reduce((sum, { pieces }) => sum + pieces, 0)).toBe(Number(row.pieces));
+      expect(body.every(({ cycle, seconds }) => cycle !== null && cycle >= seconds * 0.3)).toBe(true);
+    }
+    expect((await server.ask<DoneBed[]>('GET', 'day/done?day=2019-01-01')).body).toEqual([]);
+    const { status, body } = await server.ask<Problem>('GET', 'day/done?day=tuesday');
+    expect(status).toBe(400);
+    expect(JSON.stringify(body)).toContain('day');
   });
   it.each([
     [

@@ -6,13 +6,14 @@ import { RunModule } from '../run/index.js';
 import { ShopModule } from '../shop/index.js';
 import { CalendarService } from './calendar.service.js';
 import { DayController } from './day.controller.js';
+import { DayPastService } from './day-past.service.js';
 import { DayRepository } from './day.repository.js';
 import { DayService } from './day.service.js';
 
 @Module({
   imports: [JobModule, OrderModule, PurchaseModule, RunModule, ShopModule],
   controllers: [DayController],
-  providers: [CalendarService, DayRepository, DayService],
+  providers: [CalendarService, DayPastService, DayRepository, DayService],
   exports: [DayRepository],
 })
 export class DayModule {}

@@ -9,6 +9,7 @@ import { OrderRepository } from '../order/index.js';
 import { PurchaseService } from '../purchase/index.js';
 import { ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
+import { DayPastService } from './day-past.service.js';
 import { DayRepository } from './day.repository.js';
 
 /** So many open jobs are planned at most, by due day: a plan of more says nothing of the day. Ours. */
@@ -26,15 +27,17 @@ export class DayService {
     private readonly results: ResultRepository,
     private readonly purchases: PurchaseService,
     private readonly shop: ShopService,
+    private readonly past: DayPastService,
   ) {}
 
   async file(): Promise<DayFile> {
     const open = await this.days.open(MOST);
-    const [book, files, items, proven, { settings, ...floor }] = await Promise.all([
+    const [book, files, items, proven, pace, { settings, ...floor }] = await Promise.all([
       this.days.book(),
       this.orders.ofJobs(open.map(({ id }) => id)),
       this.purchases.items(),
       this.results.proven(),
+      this.past.pace(),
       this.shop.read(),
     ]);
     const places = new Map(files.flatMap((file) => placesIn(file, items)));
@@ -53,7 +56,7 @@ export class DayService {
       works.set(job.id, one);
     }
     this.known = { shop: shopKey, works };
-    return { works: [...works.values()].map(({ work }) => work), book };
+    return { works: [...works.values()].map(({ work }) => work), book, pace };
   }
 
   async keep(book: DayBook): Promise<DayBook> {

@@ -1,5 +1,6 @@
 export { ApiError, call, callForFile, callOrKept, problemFrom, upload } from './api.js';
 export {
+  dayDoneQuery,
   dayQuery,
   actualsQuery,
   artOneQuery,

@@ -116,6 +116,9 @@ export const stockEventsQuery = (item: string) =>
 export const stockClaimsQuery = (item: string) =>
   queryOptions({ queryKey: ['stock', item, 'claims'], queryFn: () => call('stockClaims', { item }), staleTime: 0 });
 /** What the plan of the day is made of: it changes with everything that happens, and is asked for anew where it is looked at. */
+export const dayDoneQuery = (day: string) =>
+  queryOptions({ queryKey: ['day', 'done', day], queryFn: () => call('dayDone', { query: { day } }), staleTime: 0 });
+
 export const dayQuery = queryOptions({
   queryKey: ['day'],
   queryFn: () => call('day'),

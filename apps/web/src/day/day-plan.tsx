@@ -2,12 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { AHEAD, minutesOf, type Shift } from '@kanga/core/day';
 import { addDays, momentAfter, momentIn, weekdayOf } from '@kanga/core/units';
-import { dayQuery, serverNow, useDay, useShop } from '../data/index.js';
+import { dayDoneQuery, dayQuery, serverNow, useDay, useShop } from '../data/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
+import { DayReview } from './day-review.js';
+import { shownLoads } from './done-loads.js';
 import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
+import { OneMore } from './one-more.js';
 import { PressesOut } from './presses-out.js';
 import { TakenPlan } from './taken-plan.js';
 import { TryOrder } from './try-order.js';
@@ -59,6 +62,7 @@ export function DayPlan() {
   const { plan, working, problem } = useDayPlan();
   const book = useQuery(dayQuery).data?.book;
   const dayText = useDay();
+  const done = useQuery({ ...dayDoneQuery(plan?.today ?? ''), enabled: plan !== null }).data;
   const [look, setLook] = useState<(typeof LOOKS)[number]['value']>('line');
   const [day, setDay] = useState<string | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -148,6 +152,7 @@ export function DayPlan() {
           clock={clock}
           now={isToday ? (Date.parse(now) - Date.parse(from)) / 1000 : null}
           unit={settings.units.temperature}
+          done={isToday && done ? shownLoads(done, from, clock) : []}
           chosen={chosen}
           onChoose={(task) => {
             setChosen(task === chosen ? null : task);
@@ -171,6 +176,7 @@ export function DayPlan() {
       )}
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
         <PressesOut book={book} />
+        {view.rows.length > 0 && <OneMore plan={plan} names={names} />}
         {view.left.length > 0 && (
           <details className="basis-full">
             <summary className="min-h-10 cursor-pointer py-2 text-soft">
@@ -186,6 +192,7 @@ export function DayPlan() {
           </details>
         )}
       </div>
+      <DayReview today={plan.today} taken={book.taken} pace={plan.asked.pace} />
       <TryOrder plan={plan} />
       {hoursOpen && (
         <HoursForm

@@ -54,7 +54,7 @@ export function TakenPlan({
         tone={taken ? 'strong' : 'plain'}
         disabled={take.isPending || !plan.done}
         onClick={() => {
-          take.mutate({ taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from) } });
+          take.mutate({ taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from, taken) } });
         }}
       >
         {taken ? 'Take the changes' : 'Take this plan'}

@@ -71,6 +71,7 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
         celsius: readingOf(id),
       })),
       printers: printers.map(({ id, name }) => ({ id, name })),
+      pace: data.pace,
       shifts,
       pins: data.book.pins.map(({ task, at, unit }) => ({
         task,

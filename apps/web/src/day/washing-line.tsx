@@ -1,14 +1,14 @@
 import { useId } from 'react';
 import type { DayRow, DayView } from '@kanga/core/day';
+import type { ShownLoad } from './done-loads.js';
 import { formatTemperature, type ShopUnits } from '@kanga/core/units';
-import { pictureUrl } from '../data/index.js';
+import { Cloth, DoneCloth } from './cloth.js';
 import { useWidth } from './use-width.js';
 
-/** Of the drawing, px: where names stand, how high a press line is, how far its rope can rise, how large a cloth is, and a lane of work beneath. */
+/** Of the drawing, px: where names stand, how high a press line is, how far its rope can rise, and a lane of work beneath. */
 const NAMES = 118;
 const PRESS = 118;
 const RISE = 36;
-const CLOTH = 62;
 const LANE = 40;
 const HEAD = 24;
 /** Temperatures that the rope rises between, °C. */
@@ -36,6 +36,7 @@ export function WashingLine({
   clock,
   now,
   unit,
+  done,
   chosen,
   onChoose,
 }: {
@@ -51,6 +52,8 @@ export function WashingLine({
   /** Seconds of now, where it is shown; null: another day. */
   now: number | null;
   unit: ShopUnits['temperature'];
+  /** What was pressed that day, vivid. */
+  done: readonly ShownLoad[];
   chosen: string | null;
   onChoose: (task: string) => void;
 }) {
@@ -60,7 +63,10 @@ export function WashingLine({
   const x = (seconds: number) => NAMES + (Math.min(to, Math.max(from, seconds)) - from) * scale;
   const within = ({ start, end }: { start: number; end: number }) => end > from && start < to;
   const shown = view.rows.filter(within);
-  const used = presses.filter(({ id }) => shown.some((row) => row.kind === 'press' && row.unitId === id));
+  const used = presses.filter(
+    ({ id, name }) =>
+      shown.some((row) => row.kind === 'press' && row.unitId === id) || done.some(({ press }) => press === name),
+  );
   const lines = used.length > 0 ? used : presses.slice(0, 1);
   const lanes: Lane[] = [
     ...printers.map(({ id, name }) => ({
@@ -114,6 +120,17 @@ export function WashingLine({
                 strokeWidth={3}
                 strokeLinejoin="round"
               />
+              {done
+                .filter((load) => load.press === press.name)
+                .map((load) => (
+                  <DoneCloth
+                    key={load.key}
+                    load={load}
+                    left={x(load.start)}
+                    right={x(load.end)}
+                    top={ropeAt(i, load.celsius)}
+                  />
+                ))}
               {own.map((row, k) => {
                 const before = own[k - 1];
                 // A temperature is said where it changes, and where there is room for it.
@@ -214,89 +231,3 @@ const KINDS: Record<DayRow['kind'], string> = {
   press: 'fill-magenta-dull',
   inspect: 'fill-green-dull',
 };
-
-/** A load as a cloth that hangs by two pegs: its art, dull while it is to be pressed. */
-function Cloth({
-  row,
-  left,
-  right,
-  top,
-  clip,
-  when,
-  chosen,
-  onChoose,
-}: {
-  row: DayRow;
-  left: number;
-  right: number;
-  top: number;
-  clip: string;
-  when: string;
-  chosen: boolean;
-  onChoose: (task: string) => void;
-}) {
-  const width = Math.max(6, right - left - 3);
-  const y = top + 3;
-  const label = `${row.number}${row.loads > 1 ? ` ${row.load}/${row.loads}` : ''}`;
-  const whole = `${label} ${row.name}, ${when}`;
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={whole}
-      className="cursor-pointer"
-      onClick={() => {
-        onChoose(row.task);
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') onChoose(row.task);
-      }}
-    >
-      <clipPath id={clip}>
-        <rect x={left} y={y} width={width} height={CLOTH} />
-      </clipPath>
-      <rect x={left} y={y} width={width} height={CLOTH} className="fill-magenta-dull" />
-      {row.artId && (
-        <image
-          href={pictureUrl(row.artId, 'thumb')}
-          x={left}
-          y={y}
-          width={width}
-          height={CLOTH}
-          preserveAspectRatio="xMidYMid slice"
-          clipPath={`url(#${clip})`}
-          className="opacity-60 saturate-[.45]"
-        />
-      )}
-      <rect
-        x={left}
-        y={y}
-        width={width}
-        height={CLOTH}
-        className={`fill-none ${chosen ? 'stroke-magenta' : 'stroke-key'}`}
-        strokeWidth={chosen ? 4 : 1}
-      />
-      {width > 26 && (
-        <g>
-          <rect
-            x={left + 1}
-            y={y + CLOTH - 19}
-            width={Math.min(width - 2, label.length * 8 + 8)}
-            height={18}
-            className="fill-white"
-          />
-          <text x={left + 5} y={y + CLOTH - 5} clipPath={`url(#${clip})`} className="figures fill-key text-[13px]">
-            {label}
-          </text>
-        </g>
-      )}
-      <path
-        d={`M${left + Math.min(6, width / 4)} ${top - 6}v13M${left + width - Math.min(6, width / 4)} ${top - 6}v13`}
-        className="stroke-yellow-deep"
-        strokeWidth={4}
-      />
-      {row.pinned && <circle cx={left + width / 2} cy={top} r={5} className="fill-magenta" />}
-      <title>{whole}</title>
-    </g>
-  );
-}

@@ -1,19 +1,24 @@
 import { expose } from 'comlink';
 import {
   boundOf,
+  broughtBy,
   buildDay,
   DayGraph,
   DaySearch,
   dayViewer,
   follow,
   isWorth,
+  oneMores,
   triedIn,
   USUAL_AIMS,
+  withOneMore,
   workFor,
   type DayBook,
   type DayShop,
   type DayView,
   type DayWork,
+  type OneMoreTold,
+  type Pace,
   type Pin,
   type Shift,
   type Tried,
@@ -27,7 +32,8 @@ export interface DayAsked {
   works: DayWork[];
   presses: DayShop['presses'];
   printers: DayShop['printers'];
-  shifts: Shift[];
+  pace: Pace | null;
+  shifts: readonly Shift[];
   pins: Pin[];
   today: string;
   now: string;
@@ -62,6 +68,15 @@ const work = {
     // Both are given the same time, so that what differs is the order's doing.
     const trial = { ...asked, patience: TRIAL };
     return triedIn(work.plan(trial, deaf), work.plan({ ...trial, works: [...asked.works, extra] }, deaf));
+  },
+  /** What one more press, person or set of jigs would bring, each by itself. */
+  oneMore(asked: DayAsked): OneMoreTold[] {
+    // What somebody took goes by what there is: with more, all is planned anew, and so is what it is held against.
+    const trial = { ...asked, patience: TRIAL, taken: null };
+    const without = work.plan(trial, deaf);
+    return oneMores(asked.works, without).map((more) =>
+      broughtBy(more, without, work.plan({ ...trial, ...withOneMore(asked.works, asked, more) }, deaf)),
+    );
   },
   /** Plans the day, and tells of every better plan on the way; the last is the answer. */
   plan(asked: DayAsked, hear: (view: DayView) => void): DayView {

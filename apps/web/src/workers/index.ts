@@ -1,4 +1,4 @@
-export { planInWorker, tryInWorker } from './day.js';
+export { oneMoreInWorker, planInWorker, tryInWorker } from './day.js';
 export type { DayAsked } from './day.worker.js';
 export { hashOf } from './hash.js';
 export { nestInWorker } from './nest.js';

@@ -19,7 +19,7 @@ import { list, type Descriptions } from './endpoint.js';
 export const ORDER_ENDPOINTS = {
   orders: {
     summary:
-      'Orders with their jobs: the first 120 open ones by due day, then the newest of the others; or those that words are found in',
+      'Orders with their jobs: the first 100 open ones by due day, then the newest of the others; or those that words are found in',
     query: ordersQuerySchema,
     answer: list(orderFileSchema),
   },

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { DayBook, DayWork } from '@kanga/core/day';
+import type { DayBook, DayWork, DoneBed, Pace } from '@kanga/core/day';
 import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
 
 /** Everything that the plan of the day is made of. */
@@ -7,6 +7,8 @@ export interface DayFile {
   /** Open jobs with what they still want of the shop. */
   works: DayWork[];
   book: DayBook;
+  /** How fast presses were served of late; null: too little was measured. */
+  pace: Pace | null;
 }
 
 const clockSchema = Joi.string()
@@ -84,12 +86,39 @@ const workSchema = Joi.object<DayWork, true>({
       }),
     )
     .required(),
-  jig: Joi.string().allow(null).required(),
+  jig: Joi.object({ name: Joi.string().required(), sets: Joi.number().integer().min(1).required() })
+    .allow(null)
+    .required(),
   inspect: seconds.required(),
   pack: seconds.required(),
   stuck: Joi.string().allow(null).required(),
 });
+const share = Joi.number().min(0).required();
+const paceSchema = Joi.object<Pace, true>({
+  factor: share,
+  low: share,
+  high: share,
+  pressings: count.required(),
+  days: count.required(),
+  spread: Joi.object({ day: share, each: share }).required(),
+});
+export const doneBedSchema = Joi.object<DoneBed, true>({
+  jobId: idSchema.required(),
+  number: count.required(),
+  name: Joi.string().allow('').required(),
+  artId: idSchema.allow(null).required(),
+  press: Joi.string().required(),
+  at: instantSchema.required(),
+  seconds: seconds.required(),
+  planned: seconds.required(),
+  cycle: seconds.allow(null).required(),
+  pieces: count.required(),
+  spoiled: count.required(),
+  celsius: Joi.number().required(),
+});
+export const doneQuerySchema = Joi.object<{ day: string }, true>({ day: daySchema.required() });
 export const dayFileSchema = Joi.object<DayFile, true>({
   works: Joi.array().items(workSchema).required(),
   book: dayBookSchema.required(),
+  pace: paceSchema.allow(null).required(),
 });

@@ -1,2 +1,2 @@
 /** The day, as it crosses the wire. */
-export { dayBookSchema, type DayFile, dayFileSchema } from './day.js';
+export { dayBookSchema, type DayFile, dayFileSchema, doneBedSchema, doneQuerySchema } from './day.js';

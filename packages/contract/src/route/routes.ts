@@ -67,6 +67,7 @@ export const ROUTES = {
   addRecipe: make('/api/recipes'),
   day: get('/api/day'),
   keepDay: put('/api/day'),
+  dayDone: get('/api/day/done'),
   dayCalendar: get('/api/day/calendar'),
   orders: get('/api/orders'),
   addOrder: make('/api/orders'),

@@ -151,7 +151,7 @@ describe('surety', () => {
       },
     );
     const { graph } = new DaySearch(built.model);
-    const ends = strayEnds(graph, { day: 0, each: 0.3 }, 5, 4000)[0] ?? new Float64Array();
+    const ends = strayEnds(graph, { day: 0, eachOf: () => 0.3 }, 5, 4000)[0] ?? new Float64Array();
     const s = Math.sqrt(Math.log(1 + 0.09));
     // The 90 % point of the standard normal is 1.2816 (any table).
     expect(sureBy(ends, 0.9) / (1000 * Math.exp(1.2816 * s - (s * s) / 2))).toBeCloseTo(1, 1);

@@ -1,5 +1,6 @@
 import { plateTakes, ROOM, usualRates, type PlateRates } from '../heat/index.js';
 import { daysBetween } from '../units/index.js';
+import type { Pace } from './done.js';
 import { AHEAD, minutesOf, type MomentOf, windowsOf, type Shift } from './hours.js';
 import type { Change, Choice, DayJob, DayModel, Link, Moment, Need, Task, Unit } from './model.js';
 import type { DayWork, PressWay } from './work.js';
@@ -15,6 +16,8 @@ export interface DayShop {
     celsius: number | null;
   }[];
   printers: readonly { id: string; name: string }[];
+  /** How fast presses are served, as it was measured; null or left out: as planned. */
+  pace?: Pace | null;
   shifts: readonly Shift[];
   /** The day that it is, ISO 8601. */
   today: string;
@@ -52,6 +55,9 @@ export interface DayBuilt {
 const LOAD = 2400;
 /** Loads of one job at most, and tasks of a plan at most: what is due later waits for another day. Ours: what a search still betters in seconds. */
 const [MOST_LOADS, MOST_TASKS] = [8, 420];
+/** Sets of a jig that are told apart at most: more than a day's loads ever use at once. Ours. */
+const MOST_SETS = 8;
+const setOf = (jig: string, set: number): string => `${jig} ${set + 1}`;
 /** Hands that start a printer, s. From memory, no published source. */
 const START_PRINT = 120;
 /** Hands are at a press all along where they are busy for more than this share of it. Ours. */
@@ -70,9 +76,12 @@ const END: Moment = { of: 'end', plus: 0 };
 
 /** Lays out the day: units, tasks and links of everything that can be planned; by due day, as much as a plan takes. O(jobs · loads · people). */
 export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonly Pin[] = []): DayBuilt {
-  const { shifts, today, moment } = shop;
+  const { shifts, today, moment, pace } = shop;
   const presses = shop.presses.filter(({ down }) => !down);
   const heats = [...new Set(works.flatMap((work) => work.presses.map(({ heat }) => heat)))].sort((a, b) => a - b);
+  const sets = new Map<string, number>();
+  for (const { jig } of works)
+    if (jig) sets.set(jig.name, Math.min(MOST_SETS, Math.max(sets.get(jig.name) ?? 0, jig.sets)));
   const units: Unit[] = [
     ...presses.map((press): Unit => ({ id: press.id, kind: 'press', windows: null, change: changesOf(press, heats) })),
     ...shop.printers.map(({ id }): Unit => ({ id, kind: 'printer', windows: null, change: null })),
@@ -81,12 +90,9 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
       const windows = windowsOf(shift, today, moment);
       return HALVES.map((half) => ({ id: halfOf(shift.name, half), kind: 'person', windows, change: null }));
     }),
-    ...[...new Set(works.flatMap(({ jig }) => (jig === null ? [] : [jig])))].map((jig): Unit => ({
-      id: jig,
-      kind: 'jig',
-      windows: null,
-      change: null,
-    })),
+    ...[...sets].flatMap(([name, count]) =>
+      Array.from({ length: count }, (_, i): Unit => ({ id: setOf(name, i), kind: 'jig', windows: null, change: null })),
+    ),
   ];
   const at = new Map(units.map(({ id }, i) => [id, i]));
   const unitOf = (id: string) => at.get(id) ?? -1;
@@ -115,7 +121,9 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
 
   const byDue = [...works].sort((a, b) => (a.due ?? '9999').localeCompare(b.due ?? '9999') || a.number - b.number);
   for (const work of byDue) {
-    const ways = work.presses.filter(({ pressId }) => at.has(pressId));
+    const ways = work.presses
+      .filter(({ pressId }) => at.has(pressId))
+      .map((way) => ({ ...way, busy: way.busy * (pace?.factor ?? 1), hands: way.hands * (pace?.factor ?? 1) }));
     const why =
       work.stuck ??
       (work.beds > 0 && ways.length === 0
@@ -233,7 +241,10 @@ function pressNeeds(
       ? []
       : [
           {
-            choices: [{ units: [unitOf(work.jig)], lasts: 0 }],
+            choices: Array.from({ length: Math.min(MOST_SETS, work.jig.sets) }, (_, i) => ({
+              units: [unitOf(setOf(work.jig?.name ?? '', i))],
+              lasts: 0,
+            })),
             from: START,
             to: { of: 'end' as const, plus: ways[0]?.cool ?? 0 },
           },

@@ -57,6 +57,20 @@ describe('a plan that was taken', () => {
     ]);
     expect(changesSince(take(one), one, FROM)).toEqual([]);
   });
+  it('keeps what was planned for a time that is past now, for two days', () => {
+    const later = '2026-11-30T08:15:00.000Z';
+    const taken = take(one);
+    const next = takenRows(view(row('b', 300), row('c', 900)), later, taken);
+    expect(next.map(({ task, start }) => [task, start.slice(11, 16)])).toEqual([
+      ['a press 1', '08:00'],
+      ['t table 1', '08:00'],
+      ['b press 1', '08:20'],
+      ['c press 1', '08:30'],
+    ]);
+    // What is past and gone is done: no change.
+    expect(changesSince({ ...taken, rows: next }, view(row('b', 300), row('c', 900)), later)).toEqual([]);
+    expect(takenRows(view(), '2026-12-02T08:20:00.000Z', taken).map(({ task }) => task)).toEqual(['b press 1']);
+  });
   it('does not change for minutes, nor for a plan that is made later', () => {
     expect(changesSince(take(one), view(row('a', 300), row('b', 1500)), FROM)).toEqual([]);
     // Ten minutes on, everything is ten minutes nearer.

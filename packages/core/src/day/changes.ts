@@ -18,14 +18,22 @@ export interface DayChange {
 /** A load that begins within this of where it was taken has not moved, s: what people would not notice. Ours. */
 const NEAR = 600;
 
-/** A plan as it is kept when somebody takes it; `from`: the moment of the plan, ISO 8601. */
-export const takenRows = ({ rows }: DayView, from: string): TakenRow[] =>
-  rows.map(({ task, unitId, start, end }) => ({
+/** What was planned for a time that is past is kept for so long, s: the evening asks what the morning was to be. Ours. */
+const KEPT = 2 * 86_400;
+
+/** A plan as it is kept when somebody takes it, with what the one before had for a time that is past now; `from`: the moment of the plan, ISO 8601. O(loads). */
+export function takenRows({ rows }: DayView, from: string, before: DayBook['taken'] = null): TakenRow[] {
+  const own = rows.map(({ task, unitId, start, end }) => ({
     task,
     unit: unitId,
     start: momentAfter(from, start),
     end: momentAfter(from, end),
   }));
+  const still = new Set(own.map(({ task }) => task));
+  const since = momentAfter(from, -KEPT);
+  const past = (before?.rows ?? []).filter(({ task, end }) => end <= from && end > since && !still.has(task));
+  return [...past, ...own];
+}
 const isLoad = ({ task }: { task: string }): boolean => / press \d+$/.test(task);
 
 /**

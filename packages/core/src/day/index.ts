@@ -3,6 +3,16 @@ export { type DayBook, EMPTY_BOOK, type TakenRow } from './book.js';
 export { boundOf, jacksonBound, lateBound, spanBound } from './bound.js';
 export { buildDay, type DayBuilt, type DayKind, type DayPart, type DayShop, type Pin } from './build.js';
 export { changesSince, type DayChange, follow, isWorth, takenRows } from './changes.js';
+export {
+  dayDone,
+  type DoneBed,
+  type DoneLoad,
+  doneLoads,
+  type Lost,
+  type Pace,
+  paceOf,
+  type PressDay,
+} from './done.js';
 export { RULES, type Rule } from './dispatch.js';
 export { type Arrangement, DayGraph } from './graph.js';
 export {
@@ -30,8 +40,9 @@ export {
   USUAL_AIMS,
   type Window,
 } from './model.js';
+export { broughtBy, type OneMore, oneMores, type OneMoreTold, withOneMore } from './one-more.js';
 export { DaySearch, type SearchAsked } from './search.js';
 export { type DayWork, type PressWay, type Ready, TRIED, workFor, workOf } from './work.js';
 export { type Tried, triedIn } from './promise.js';
-export { shareBy, type Spread, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
+export { shareBy, spreadOf, strayEnds, sureBy } from './surety.js';
 export { type DayPromise, type DayRow, type DayView, dayViewer } from './view.js';

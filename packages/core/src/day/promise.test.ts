@@ -1,5 +1,15 @@
 import { madeWork } from '../testing/index.js';
-import { buildDay, DaySearch, shiftsOf, TRIED, triedIn, dayViewer, type DayShop, type DayWork } from './index.js';
+import {
+  buildDay,
+  DaySearch,
+  shiftsOf,
+  TRIED,
+  triedIn,
+  dayViewer,
+  type DayShop,
+  type DayWork,
+  type Pace,
+} from './index.js';
 
 const NOW = Date.parse('2026-11-30T08:00:00Z');
 const shop: DayShop = {
@@ -28,11 +38,11 @@ const work = (jobId: string, beds: number, due: string | null): DayWork => {
     pack: 0,
   };
 };
-const plan = (works: readonly DayWork[]) => {
-  const built = buildDay(works, shop);
+const plan = (works: readonly DayWork[], pace: Pace | null = null) => {
+  const built = buildDay(works, { ...shop, pace });
   const search = new DaySearch(built.model, { seed: 1 });
   search.run(200);
-  return dayViewer(built, shop)(search.best);
+  return dayViewer(built, { ...shop, pace })(search.best);
 };
 
 describe('a new order that is tried', () => {
@@ -63,5 +73,27 @@ describe('a new order that is tried', () => {
   it('says why it cannot be planned', () => {
     const tried = triedIn(plan([]), plan([{ ...work(TRIED, 4, null), presses: [] }]));
     expect(tried).toEqual({ end: null, sure: null, why: 'no press takes it', pushed: [] });
+  });
+});
+
+describe('a pace that was measured', () => {
+  const steady: Pace = { factor: 1.25, low: 1.2, high: 1.3, pressings: 200, days: 10, spread: { day: 0, each: 0 } };
+  it('makes loads take as long as they do, and a promise as sure as days were alike', () => {
+    const works = [work('a', 20, null)];
+    const [usual] = plan(works).promises;
+    const [known] = plan(works, steady).promises;
+    expect(usual?.end).toBeCloseTo(20 * 120, 0);
+    expect(known?.end).toBeCloseTo(20 * 120 * 1.25, 0);
+    // What never strays is done when it is planned to be; what is only thought to stray is not.
+    expect(known?.sure).toBeCloseTo(known?.end ?? 0, 0);
+    expect(usual?.sure).toBeGreaterThan((usual?.end ?? 0) + 60);
+  });
+  it('strays less in a load of many beds than in one', () => {
+    const strays = { ...steady, factor: 1, spread: { day: 0, each: 0.3 } };
+    const [one] = plan([work('a', 1, null)], strays).promises;
+    const [many] = plan([work('a', 16, null)], strays).promises;
+    const slack = (promise: typeof one) => (promise ? promise.sure / promise.end - 1 : 0);
+    expect(slack(one)).toBeGreaterThan(3 * slack(many));
+    expect(slack(many)).toBeGreaterThan(0.02);
   });
 });

@@ -1,5 +1,6 @@
 import { normals, seeded } from '../numbers/index.js';
 import type { DayGraph } from './graph.js';
+import type { DayBuilt, DayShop } from './build.js';
 import { USUAL_AIMS } from './model.js';
 import { int, real } from './shape.js';
 
@@ -11,6 +12,22 @@ export interface Spread {
 /** What is taken until enough was measured. From memory, no published source. */
 export const USUAL_SPREAD: Spread = { day: 0.08, each: 0.2 };
 
+/** How far each task of a plan strays: by what was measured for loads at a press, of which one of many beds strays less; all else as usual. */
+export function spreadOf(
+  { parts }: DayBuilt,
+  { pace }: Pick<DayShop, 'pace'>,
+): { day: number; eachOf: (task: number) => number } {
+  const { day, each } = pace?.spread ?? USUAL_SPREAD;
+  return {
+    day,
+    eachOf: (task) => {
+      const part = parts[task];
+      if (!pace || part?.kind !== 'press') return USUAL_SPREAD.each;
+      return each / Math.sqrt(Math.max(1, part.beds));
+    },
+  };
+}
+
 /** Days that are tried for a surety: their 90th share lies within 2 points two times in three. */
 const RUNS = 200;
 
@@ -18,7 +35,12 @@ const RUNS = 200;
  * When each job is done in days whose times stray, the arrangement as it is: ends in rising order, s from now. Times are multiplied by log-normal factors of mean one, one for the day and one for each
  * task (as job times are usually modelled). Leaves the graph as it was. O(runs · time of a plan).
  */
-export function strayEnds(graph: DayGraph, spread: Spread, seed: number, runs = RUNS): Float64Array[] {
+export function strayEnds(
+  graph: DayGraph,
+  spread: { day: number; eachOf: (task: number) => number },
+  seed: number,
+  runs = RUNS,
+): Float64Array[] {
   const { model, choiceLasts } = graph;
   const normal = normals(seeded(seed));
   const plain = choiceLasts.slice();
@@ -32,7 +54,7 @@ export function strayEnds(graph: DayGraph, spread: Spread, seed: number, runs = 
     for (let t = 0; t < graph.tasks; t++) {
       // The first need of a task says how long it takes.
       const need = int(graph.taskNeeds, t);
-      const own = today * factor(spread.each);
+      const own = today * factor(spread.eachOf(t));
       for (let c = int(graph.choiceAt, need), to = int(graph.choiceAt, need + 1); c < to; c++)
         choiceLasts[c] = real(plain, c) * own;
     }

@@ -4,7 +4,7 @@ import { dispatch } from './dispatch.js';
 import { DayGraph, type Arrangement } from './graph.js';
 import { USUAL_AIMS, type Aims, type Scores, type Unit } from './model.js';
 import { int, real } from './shape.js';
-import { shareBy, strayEnds, sureBy, USUAL_SPREAD } from './surety.js';
+import { shareBy, spreadOf, strayEnds, sureBy } from './surety.js';
 
 /** One thing of the plan, as it is drawn and read. Times in s from the moment of the plan. */
 export interface DayRow {
@@ -81,7 +81,7 @@ export function dayViewer(
       plates: presses.map((press) => ({ pressId: press.id, line: plateLine(press, pressed) })),
       busy: busyOf(graph),
       // Last: the days that it tries are not this one.
-      promises: promisesOf(built, graph),
+      promises: promisesOf(built, graph, shop),
       left,
       scores,
       heatSaved: byDue - scores.change,
@@ -120,9 +120,10 @@ function rowOf({ kind, work, beds, loads, heat }: DayPart, t: number, graph: Day
   };
 }
 
-function promisesOf({ parts, model }: DayBuilt, graph: DayGraph): DayPromise[] {
+function promisesOf(built: DayBuilt, graph: DayGraph, shop: DayShop): DayPromise[] {
+  const { parts, model } = built;
   const planned = model.jobs.map((_, job) => graph.endOf(job));
-  const stray = strayEnds(graph, USUAL_SPREAD, 1);
+  const stray = strayEnds(graph, spreadOf(built, shop), 1);
   const works = new Map(parts.map(({ work }) => [work.jobId, work]));
   return model.jobs.map(({ id, due }, job) => {
     const ends = stray[job] ?? new Float64Array();

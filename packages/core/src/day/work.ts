@@ -42,8 +42,8 @@ export interface DayWork {
   /** Hands at the table for one bed before it is pressed: cut, lint, lay, load. */
   table: number;
   presses: PressWay[];
-  /** What limits the beds under way at once; null: nothing does. */
-  jig: string | null;
+  /** What limits the loads under way at once, and how many sets of it there are; null: nothing does. */
+  jig: { name: string; sets: number } | null;
   /** Hands to look at each piece, and to pack it. */
   inspect: number;
   pack: number;
@@ -75,6 +75,10 @@ function wayOf({ cycle, steps, settings }: Pick<StackPlan, 'cycle' | 'steps' | '
 /** Hands at the table for one bed: table work is done for each piece. */
 const tableOf = (steps: readonly Step[], atOnce: number): number => takesOf(steps, 'table') * atOnce;
 
+/** A bed takes a jig for each piece on it; where nobody counted them there is one set. */
+const jigOf = ({ jig, jigs, name }: Blank, atOnce: number): DayWork['jig'] =>
+  jig ? { name: `${jig}, ${name}`, sets: Math.max(1, Math.floor((jigs ?? 0) / atOnce)) } : null;
+
 /** What a job still wants of the shop, by what Kanga knows of it: O(presses · plan). `ready`: when its blanks are there. */
 export function workOf(
   view: JobView,
@@ -97,7 +101,7 @@ export function workOf(
     print: null,
     table: 0,
     presses: [],
-    jig: blank?.jig ? `${blank.jig}, ${blank.name}` : null,
+    jig: null,
     inspect: INSPECT,
     pack: PACK,
     stuck: null,
@@ -110,6 +114,7 @@ export function workOf(
       ...base,
       beds: allPressed(bench) ? 0 : bench.beds.filter(({ over }) => over === 'no').length,
       atOnce,
+      jig: jigOf(plan.blank, atOnce),
       pieces: bench.verdicts.filter((verdict) => verdict === null).length,
       table: tableOf(steps, atOnce),
       presses: press ? [wayOf({ cycle, steps, settings }, press)] : [],
@@ -141,6 +146,7 @@ export function workOf(
     ...base,
     beds: Math.ceil(job.pieces / atOnce),
     atOnce,
+    jig: jigOf(blank, atOnce),
     print:
       printer && (job.reached === 'blank' || job.reached === 'art' || job.reached === 'sheet')
         ? {

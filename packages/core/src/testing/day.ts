@@ -117,7 +117,7 @@ export function madeWork(jobs: number, presses: number, seed: number): DayWork[]
         hands: busy * share,
         cool: 90,
       })),
-      jig: random() < 0.2 ? `jig ${Math.floor(random() * 3)}` : null,
+      jig: random() < 0.2 ? { name: `jig ${Math.floor(random() * 3)}`, sets: 1 } : null,
       inspect: 20,
       pack: 40,
       stuck: null,

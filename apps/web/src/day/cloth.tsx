@@ -1,0 +1,122 @@
+import type { DayRow } from '@kanga/core/day';
+import { pictureUrl } from '../data/index.js';
+import type { ShownLoad } from './done-loads.js';
+
+/** How long a cloth hangs down, px. */
+const CLOTH = 62;
+
+/** What came off: a cloth in its own colours, a corner of it in magenta where some was spoiled. */
+export function DoneCloth({ load, left, right, top }: { load: ShownLoad; left: number; right: number; top: number }) {
+  const width = Math.max(8, right - left - 2);
+  const y = top + 3;
+  return (
+    <g role="img" aria-label={load.words}>
+      <path d={`M${left - 2} ${top}h${width + 4}`} className="stroke-key" strokeWidth={3} />
+      <svg x={left} y={y} width={width} height={CLOTH}>
+        <rect width="100%" height="100%" className="fill-magenta" />
+        {load.artId && (
+          <image
+            href={pictureUrl(load.artId, 'thumb')}
+            width="100%"
+            height="100%"
+            preserveAspectRatio="xMidYMid slice"
+          />
+        )}
+        {load.spoiled > 0 && <path d="M0 0h16L0 16z" className="fill-magenta" />}
+        <rect width="100%" height="100%" className="fill-none stroke-key" strokeWidth={2} />
+      </svg>
+      <path
+        d={`M${left + Math.min(6, width / 4)} ${top - 6}v13M${left + width - Math.min(6, width / 4)} ${top - 6}v13`}
+        className="stroke-yellow-deep"
+        strokeWidth={4}
+      />
+      <title>{load.words}</title>
+    </g>
+  );
+}
+
+/** A load as a cloth that hangs by two pegs: its art, dull while it is to be pressed. */
+export function Cloth({
+  row,
+  left,
+  right,
+  top,
+  clip,
+  when,
+  chosen,
+  onChoose,
+}: {
+  row: DayRow;
+  left: number;
+  right: number;
+  top: number;
+  clip: string;
+  when: string;
+  chosen: boolean;
+  onChoose: (task: string) => void;
+}) {
+  const width = Math.max(6, right - left - 3);
+  const y = top + 3;
+  const label = `${row.number}${row.loads > 1 ? ` ${row.load}/${row.loads}` : ''}`;
+  const whole = `${label} ${row.name}, ${when}`;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={whole}
+      className="cursor-pointer"
+      onClick={() => {
+        onChoose(row.task);
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') onChoose(row.task);
+      }}
+    >
+      <clipPath id={clip}>
+        <rect x={left} y={y} width={width} height={CLOTH} />
+      </clipPath>
+      <rect x={left} y={y} width={width} height={CLOTH} className="fill-magenta-dull" />
+      {row.artId && (
+        <image
+          href={pictureUrl(row.artId, 'thumb')}
+          x={left}
+          y={y}
+          width={width}
+          height={CLOTH}
+          preserveAspectRatio="xMidYMid slice"
+          clipPath={`url(#${clip})`}
+          className="opacity-60 saturate-[.45]"
+        />
+      )}
+      <rect
+        x={left}
+        y={y}
+        width={width}
+        height={CLOTH}
+        className={`fill-none ${chosen ? 'stroke-magenta' : 'stroke-key'}`}
+        strokeWidth={chosen ? 4 : 1}
+      />
+      {width > 26 && (
+        <g>
+          <rect
+            x={left + 1}
+            y={y + CLOTH - 19}
+            width={Math.min(width - 2, label.length * 8 + 8)}
+            height={18}
+            className="fill-white"
+          />
+          <text x={left + 5} y={y + CLOTH - 5} clipPath={`url(#${clip})`} className="figures fill-key text-[13px]">
+            {label}
+          </text>
+        </g>
+      )}
+      <path
+        d={`M${left + Math.min(6, width / 4)} ${top - 6}v13M${left + width - Math.min(6, width / 4)} ${top - 6}v13`}
+        className="stroke-yellow-deep"
+        strokeWidth={4}
+      />
+      {row.pinned && <circle cx={left + width / 2} cy={top} r={5} className="fill-magenta" />}
+      <title>{whole}</title>
+    </g>
+  );
+}
