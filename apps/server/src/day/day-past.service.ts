@@ -69,7 +69,7 @@ export class DayPastService {
     }));
   }
 
-  /** From one closing to the next of each job, as its plan has it, s: a bed of two sides is closed twice in its time at the press. */
+  /** From one closing to the next of each job, as its plan has it, s: by the slower of the press and one pair of hands, which make the next ready meanwhile; a bed of two sides is closed twice. */
   private async cycles(ids: readonly string[]): Promise<Map<string, number>> {
     const plans = await this.db('run_plan')
       .whereIn('job_id', [...ids])
@@ -77,7 +77,9 @@ export class DayPastService {
     return new Map(
       plans.flatMap(({ job_id, body: { steps, blank, press, atOnce } }) => {
         const closings = steps.filter(({ kind }) => kind === 'press').length;
-        return closings === 0 ? [] : [[job_id, cycleOf(steps, blank, press, atOnce).press / closings]];
+        if (closings === 0) return [];
+        const cycle = cycleOf(steps, blank, press, atOnce);
+        return [[job_id, Math.max(cycle.press, cycle.hands) / closings]];
       }),
     );
   }

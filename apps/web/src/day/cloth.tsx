@@ -1,6 +1,7 @@
 import type { DayRow } from '@kanga/core/day';
 import { pictureUrl } from '../data/index.js';
 import type { ShownLoad } from './done-loads.js';
+import type { useDrag } from './use-drag.js';
 
 /** How long a cloth hangs down, px. */
 const CLOTH = 62;
@@ -45,6 +46,8 @@ export function Cloth({
   when,
   chosen,
   onChoose,
+  handles,
+  lifted = false,
 }: {
   row: DayRow;
   left: number;
@@ -53,7 +56,11 @@ export function Cloth({
   clip: string;
   when: string;
   chosen: boolean;
-  onChoose: (task: string) => void;
+  onChoose?: (task: string) => void;
+  /** What it is moved by; left out: it cannot be. */
+  handles?: ReturnType<ReturnType<typeof useDrag>['handles']>;
+  /** It is held in the hand: when it would begin is said above it. */
+  lifted?: boolean;
 }) {
   const width = Math.max(6, right - left - 3);
   const y = top + 3;
@@ -64,13 +71,14 @@ export function Cloth({
       role="button"
       tabIndex={0}
       aria-label={whole}
-      className="cursor-pointer"
+      className="cursor-pointer touch-pan-y select-none"
       onClick={() => {
-        onChoose(row.task);
+        onChoose?.(row.task);
       }}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') onChoose(row.task);
+        if (event.key === 'Enter') onChoose?.(row.task);
       }}
+      {...handles}
     >
       <clipPath id={clip}>
         <rect x={left} y={y} width={width} height={CLOTH} />
@@ -115,6 +123,14 @@ export function Cloth({
         className="stroke-yellow-deep"
         strokeWidth={4}
       />
+      {lifted && (
+        <g>
+          <rect x={left - 1} y={top - 28} width={when.length * 10 + 12} height={23} className="fill-key" />
+          <text x={left + 5} y={top - 11} className="figures fill-white text-[16px] font-bold">
+            {when}
+          </text>
+        </g>
+      )}
       {row.pinned && <circle cx={left + width / 2} cy={top} r={5} className="fill-magenta" />}
       <title>{whole}</title>
     </g>

@@ -10,12 +10,12 @@ import { DayReview } from './day-review.js';
 import { shownLoads } from './done-loads.js';
 import { HoursForm } from './hours-form.js';
 import { asides, clockOf, headline } from './day-words.js';
+import { MovingLine } from './moving-line.js';
 import { OneMore } from './one-more.js';
 import { PressesOut } from './presses-out.js';
 import { TakenPlan } from './taken-plan.js';
 import { TryOrder } from './try-order.js';
 import { useDayPlan, type PlannedDay } from './use-day.js';
-import { WashingLine } from './washing-line.js';
 
 const HOUR = 3600;
 const LOOKS = [
@@ -141,8 +141,10 @@ export function DayPlan() {
       {look === 'list' ? (
         <DayList rows={rows} clock={clock} unitNames={names} />
       ) : (
-        <WashingLine
-          view={view}
+        <MovingLine
+          plan={plan}
+          book={book}
+          names={names}
           presses={presses}
           printers={printers}
           people={plan.shifts.map(({ name }) => name)}

@@ -15,7 +15,7 @@ export function lostWords(lost: Lost): string {
   const worth = said.filter(([seconds]) => seconds >= WORTH).sort(([a], [b]) => b - a);
   return worth.length === 0
     ? 'as planned'
-    : worth.map(([seconds, what]) => `${formatDuration(seconds)} ${what}`).join('; ');
+    : worth.map(([seconds, what]) => `${formatDuration(Math.round(seconds / 60) * 60)} ${what}`).join('; ');
 }
 
 const times = (factor: number): string => factor.toFixed(2);

@@ -3,6 +3,7 @@ import type { DayRow, DayView } from '@kanga/core/day';
 import type { ShownLoad } from './done-loads.js';
 import { formatTemperature, type ShopUnits } from '@kanga/core/units';
 import { Cloth, DoneCloth } from './cloth.js';
+import { useDrag } from './use-drag.js';
 import { useWidth } from './use-width.js';
 
 /** Of the drawing, px: where names stand, how high a press line is, how far its rope can rise, and a lane of work beneath. */
@@ -26,7 +27,7 @@ interface Lane {
  * hours that are shown, s from the moment of the plan; `clock` prints a moment.
  */
 export function WashingLine({
-  view,
+  view: newest,
   presses,
   printers,
   people,
@@ -39,6 +40,8 @@ export function WashingLine({
   done,
   chosen,
   onChoose,
+  onMove,
+  onFive,
 }: {
   view: DayView;
   presses: readonly { id: string; name: string }[];
@@ -56,18 +59,37 @@ export function WashingLine({
   done: readonly ShownLoad[];
   chosen: string | null;
   onChoose: (task: string) => void;
+  /** Hears where a load was let go: s from the moment of the plan, and the press whose line that is. */
+  onMove: (row: DayRow, at: number, pressId: string) => void;
+  /** The next five minutes on the shop’s clock. */
+  onFive: (seconds: number) => number;
 }) {
   const [width, measure] = useWidth(1200);
   const clip = useId();
   const scale = (width - NAMES - 8) / Math.max(1, to - from);
   const x = (seconds: number) => NAMES + (Math.min(to, Math.max(from, seconds)) - from) * scale;
   const within = ({ start, end }: { start: number; end: number }) => end > from && start < to;
+  /** Presses on which something hangs; the first where nothing does. */
+  const linesOf = ({ rows }: DayView) => {
+    const hung = rows.filter((row) => row.kind === 'press' && within(row));
+    const used = presses.filter(
+      ({ id, name }) => hung.some(({ unitId }) => unitId === id) || done.some(({ press }) => press === name),
+    );
+    return used.length > 0 ? used : presses.slice(0, 1);
+  };
+  const atAfter = (row: DayRow, dx: number) => onFive(Math.max(now ?? from, row.start + dx / scale));
+  const drag = useDrag<DayView>(({ what, dx, dy, kept }) => {
+    const row = kept.rows.find(({ task }) => task === what);
+    const hung = linesOf(kept);
+    const line = hung.findIndex(({ id }) => id === row?.unitId);
+    const press = hung[Math.min(hung.length - 1, Math.max(0, line + Math.round(dy / PRESS)))];
+    if (row && press) onMove(row, atAfter(row, dx), press.id);
+  });
+  const { dragged } = drag;
+  // What is shown stays while something is being moved, though a better plan is found.
+  const view = dragged?.kept ?? newest;
   const shown = view.rows.filter(within);
-  const used = presses.filter(
-    ({ id, name }) =>
-      shown.some((row) => row.kind === 'press' && row.unitId === id) || done.some(({ press }) => press === name),
-  );
-  const lines = used.length > 0 ? used : presses.slice(0, 1);
+  const lines = linesOf(view);
   const lanes: Lane[] = [
     ...printers.map(({ id, name }) => ({
       id,
@@ -80,6 +102,7 @@ export function WashingLine({
       rows: shown.filter((row) => row.kind !== 'print' && row.kind !== 'press' && row.who.includes(name)),
     })),
   ].filter(({ rows }) => rows.length > 0);
+  const lifted = shown.find(({ task }) => task === dragged?.what);
   const height = HEAD + lines.length * PRESS + lanes.length * LANE + 8;
   const top = (i: number) => HEAD + i * PRESS;
   const ropeAt = (i: number, celsius: number) =>
@@ -151,6 +174,7 @@ export function WashingLine({
                       when={`${clock(row.start)} to ${clock(row.end)}`}
                       chosen={chosen === row.task}
                       onChoose={onChoose}
+                      handles={drag.handles(row.task, view)}
                     />
                   </g>
                 );
@@ -211,6 +235,26 @@ export function WashingLine({
             </g>
           );
         })}
+        {lifted && dragged && (
+          <g transform={`translate(${dragged.dx} ${dragged.dy})`} className="pointer-events-none">
+            <Cloth
+              row={lifted}
+              left={x(lifted.start)}
+              right={x(lifted.end)}
+              top={ropeAt(
+                Math.max(
+                  0,
+                  lines.findIndex(({ id }) => id === lifted.unitId),
+                ),
+                lifted.heat,
+              )}
+              clip={`${clip}-lifted`}
+              when={clock(atAfter(lifted, dragged.dx))}
+              chosen
+              lifted
+            />
+          </g>
+        )}
         {now !== null && now >= from && now <= to && (
           <g>
             <path d={`M${x(now)} ${HEAD - 4}V${height}`} className="stroke-magenta" strokeWidth={3} />
