@@ -111,7 +111,8 @@ export function DayPlan() {
           {working && ' Still bettering it…'}
         </p>
       </div>
-      <div className="mb-2 flex flex-wrap items-center gap-2">
+      <p className="mb-2 hidden text-lg font-bold print:block">{dayText(shownDay)}</p>
+      <div className="no-print mb-2 flex flex-wrap items-center gap-2">
         {days.map((one) => (
           <Button
             key={one}
@@ -134,6 +135,15 @@ export function DayPlan() {
         >
           Hours…
         </Button>
+        {look === 'list' && rows.length > 0 && (
+          <Button
+            onClick={() => {
+              window.print();
+            }}
+          >
+            Print…
+          </Button>
+        )}
         <a href="/api/day/calendar" className="inline-flex min-h-10 items-center text-cyan underline">
           Calendar
         </a>
@@ -161,41 +171,43 @@ export function DayPlan() {
           }}
         />
       )}
-      <TakenPlan plan={plan} book={book} unitNames={names} />
-      {row && look === 'line' && (
-        <ChosenLoad
-          key={row.task}
-          row={row}
-          book={book}
-          day={shownDay}
-          zone={timeZone}
-          clock={clock}
-          unitName={names.get(row.unitId) ?? ''}
-          onClose={() => {
-            setChosen(null);
-          }}
-        />
-      )}
-      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
-        <PressesOut book={book} />
-        {view.rows.length > 0 && <OneMore plan={plan} names={names} />}
-        {view.left.length > 0 && (
-          <details className="basis-full">
-            <summary className="min-h-10 cursor-pointer py-2 text-soft">
-              {view.left.length} open {view.left.length === 1 ? 'job is' : 'jobs are'} not in the plan
-            </summary>
-            <ul>
-              {view.left.map(({ jobId, number, name, why }) => (
-                <li key={jobId}>
-                  {number} {name}: {why}
-                </li>
-              ))}
-            </ul>
-          </details>
+      <div className="no-print">
+        <TakenPlan plan={plan} book={book} unitNames={names} />
+        {row && look === 'line' && (
+          <ChosenLoad
+            key={row.task}
+            row={row}
+            book={book}
+            day={shownDay}
+            zone={timeZone}
+            clock={clock}
+            unitName={names.get(row.unitId) ?? ''}
+            onClose={() => {
+              setChosen(null);
+            }}
+          />
         )}
+        <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
+          <PressesOut book={book} />
+          {view.rows.length > 0 && <OneMore plan={plan} names={names} />}
+          {view.left.length > 0 && (
+            <details className="basis-full">
+              <summary className="min-h-10 cursor-pointer py-2 text-soft">
+                {view.left.length} open {view.left.length === 1 ? 'job is' : 'jobs are'} not in the plan
+              </summary>
+              <ul>
+                {view.left.map(({ jobId, number, name, why }) => (
+                  <li key={jobId}>
+                    {number} {name}: {why}
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </div>
+        <DayReview today={plan.today} taken={book.taken} pace={plan.asked.pace} />
+        <TryOrder plan={plan} />
       </div>
-      <DayReview today={plan.today} taken={book.taken} pace={plan.asked.pace} />
-      <TryOrder plan={plan} />
       {hoursOpen && (
         <HoursForm
           shifts={plan.shifts}

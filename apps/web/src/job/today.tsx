@@ -60,35 +60,37 @@ export function Today() {
     >
       <div className="min-h-0 flex-1 overflow-auto p-6">
         {isBusy && <DayPlan />}
-        <div className="mt-6 mb-4 flex flex-wrap items-center gap-3 first:mt-0">
-          <Title className="mr-auto font-big text-[27px] leading-none font-bold">
-            {open.length === 0 ? 'No open jobs' : formatCount(open.length, 'open job')}
-            {orders.length > 0 && `, ${formatCount(orders.length, 'order')}`}
-          </Title>
-          <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
-        </div>
-        {orders.length > 0 && (
-          <section aria-label="Open orders" className="mb-6 border-b border-rule">
-            {orders.map((file) => (
-              <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
-            ))}
-          </section>
-        )}
-        {open.length === 0 && orders.length === 0 ? (
-          <p className="text-lg text-soft">
-            A job goes from a blank to a packed piece in seven stages. Open one, or load the demo shop again under{' '}
-            <Link to="/shop" className="text-cyan underline">
-              Shop
-            </Link>
-            .
-          </p>
-        ) : (
-          <div className="grid gap-4 lg:grid-cols-2">
-            {open.map((job) => (
-              <TicketCard key={job.id} job={job} today={today} settings={settings} />
-            ))}
+        <div className="no-print mt-6 first:mt-0">
+          <div className="mb-4 flex flex-wrap items-center gap-3">
+            <Title className="mr-auto font-big text-[27px] leading-none font-bold">
+              {open.length === 0 ? 'No open jobs' : formatCount(open.length, 'open job')}
+              {orders.length > 0 && `, ${formatCount(orders.length, 'order')}`}
+            </Title>
+            <NewJobDialog open={adding} onOpenChange={setAdding} trigger={<Button tone="strong">New job</Button>} />
           </div>
-        )}
+          {orders.length > 0 && (
+            <section aria-label="Open orders" className="mb-6 border-b border-rule">
+              {orders.map((file) => (
+                <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
+              ))}
+            </section>
+          )}
+          {open.length === 0 && orders.length === 0 ? (
+            <p className="text-lg text-soft">
+              A job goes from a blank to a packed piece in seven stages. Open one, or load the demo shop again under{' '}
+              <Link to="/shop" className="text-cyan underline">
+                Shop
+              </Link>
+              .
+            </p>
+          ) : (
+            <div className="grid gap-4 lg:grid-cols-2">
+              {open.map((job) => (
+                <TicketCard key={job.id} job={job} today={today} settings={settings} />
+              ))}
+            </div>
+          )}
+        </div>
       </div>
     </Cloth>
   );

@@ -166,7 +166,7 @@ export interface Pace {
 }
 
 /** From one closing to the next this much sooner or later than planned is no work at that pace: it was written down afterwards, or somebody was at lunch. Ours. */
-const [SOONEST, LATEST] = [0.4, 2.5];
+const [SOONEST, LATEST] = [0.4, 4];
 /** Less than this says nothing yet. Ours. */
 const [LEAST_PRESSINGS, LEAST_DAYS] = [20, 3];
 
@@ -213,5 +213,5 @@ export function paceOf(beds: readonly DoneBed[], dayOf: (at: string) => string):
   };
 }
 /** The 97.5th percentile of the normal distribution. */
-const NORMAL_95 = 1.96;
+export const NORMAL_95 = 1.96;
 const meanOf = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length;

@@ -1,4 +1,4 @@
-import { madeWork } from '../testing/index.js';
+import { keptPromises, madeWork, runDay } from '../testing/index.js';
 import {
   buildDay,
   DaySearch,
@@ -9,6 +9,8 @@ import {
   type DayShop,
   type DayWork,
   type Pace,
+  DayGraph,
+  USUAL_AIMS,
 } from './index.js';
 
 const NOW = Date.parse('2026-11-30T08:00:00Z');
@@ -84,9 +86,10 @@ describe('a pace that was measured', () => {
     const [known] = plan(works, steady).promises;
     expect(usual?.end).toBeCloseTo(20 * 120, 0);
     expect(known?.end).toBeCloseTo(20 * 120 * 1.25, 0);
-    // What never strays is done when it is planned to be; what is only thought to stray is not.
-    expect(known?.sure).toBeCloseTo(known?.end ?? 0, 0);
-    expect(usual?.sure).toBeGreaterThan((usual?.end ?? 0) + 60);
+    // What hardly ever strayed is promised nearer to when it is planned than what is only thought to stray.
+    const slack = (promise: typeof usual) => (promise ? promise.sure / promise.end : 0);
+    expect(slack(known)).toBeGreaterThan(1);
+    expect(slack(known) - 1).toBeLessThan((slack(usual) - 1) / 2);
   });
   it('strays less in a load of many beds than in one', () => {
     const strays = { ...steady, factor: 1, spread: { day: 0, each: 0.3 } };
@@ -95,5 +98,32 @@ describe('a pace that was measured', () => {
     const slack = (promise: typeof one) => (promise ? promise.sure / promise.end - 1 : 0);
     expect(slack(one)).toBeGreaterThan(3 * slack(many));
     expect(slack(many)).toBeGreaterThan(0.02);
+  });
+});
+
+describe('nine times in ten', () => {
+  it('is about that in weeks that come as they come, by a law that the planner is not told', () => {
+    const said: number[] = [];
+    const { kept, promises } = keptPromises(40, 7, (by) => said.push(by));
+    expect(promises).toBe(400);
+    expect(said).toHaveLength(400);
+    // 400 promises of 40 weeks, which share their days: two standard errors are 9 points. `./kanga bench weeks` has 200.
+    expect(kept).toBeGreaterThan(0.8);
+    expect(kept).toBeLessThan(0.98);
+  });
+  it('is judged by a day that does what was planned where everything takes what was planned', () => {
+    for (const seed of [1, 2, 3]) {
+      const built = buildDay(madeWork(8, 1, seed), shop);
+      const search = new DaySearch(built.model, { seed: 1 });
+      search.run(30);
+      const graph = new DayGraph(built.model);
+      graph.load(search.best);
+      graph.time(USUAL_AIMS);
+      const lasts = [...graph.end].map((end, t) => end - (graph.start[t] ?? 0));
+      const ends = runDay(built.model, graph, lasts);
+      ends.forEach((end, job) => {
+        expect(end).toBeCloseTo(graph.endOf(job), 6);
+      });
+    }
   });
 });

@@ -1,6 +1,7 @@
 import { normals, seeded } from '../numbers/index.js';
 import type { DayGraph } from './graph.js';
 import type { DayBuilt, DayShop } from './build.js';
+import { NORMAL_95, type Pace } from './done.js';
 import { USUAL_AIMS } from './model.js';
 import { int, real } from './shape.js';
 
@@ -17,15 +18,37 @@ export function spreadOf(
   { parts }: DayBuilt,
   { pace }: Pick<DayShop, 'pace'>,
 ): { day: number; eachOf: (task: number) => number } {
-  const { day, each } = pace?.spread ?? USUAL_SPREAD;
+  const each = pace?.spread.each ?? USUAL_SPREAD.each;
   return {
-    day,
+    day: pace ? dayStray(pace) : USUAL_SPREAD.day,
     eachOf: (task) => {
       const part = parts[task];
       if (!pace || part?.kind !== 'press') return USUAL_SPREAD.each;
       return each / Math.sqrt(Math.max(1, part.beds));
     },
   };
+}
+
+/** The usual spread of days counts like so many days of measuring. Ours. */
+const PRIOR = 3;
+/** The quantile that promises are made by. */
+const Z = 1.2816;
+
+/**
+ * How far a day to come strays, by days that were measured: their spread, drawn to the usual one while they are few; that their mean is not quite known; and that neither is their spread, by which a normal
+ * quantile falls short of Student’s (Abramowitz and Stegun, Handbook of Mathematical Functions, 26.7.5, its first term; from memory).
+ */
+function dayStray({ days, pressings, low, high, spread }: Pace): number {
+  const known = Math.log(1 + spread.day ** 2);
+  const usual = Math.log(1 + USUAL_SPREAD.day ** 2);
+  const each = Math.log(1 + spread.each ** 2) / (pressings / days);
+  // What single pressings stray hides a part of what days do (Satterthwaite 1946).
+  const seen = known + each === 0 ? 1 : known / (known + each);
+  const free = (days - 1) * seen ** 2 + PRIOR;
+  const error = Math.log(high / low) / (2 * NORMAL_95);
+  const variance = ((days - 1) * known + PRIOR * usual) / (days - 1 + PRIOR) + error ** 2;
+  const student = 1 + (Z ** 2 + 1) / (4 * free);
+  return Math.sqrt(Math.exp(variance * student ** 2) - 1);
 }
 
 /** Days that are tried for a surety: their 90th share lies within 2 points two times in three. */
