@@ -174,7 +174,8 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
     );
     const loads = Math.ceil(work.beds / perLoad);
     for (let load = 1; load <= loads; load++) {
-      const beds = Math.min(perLoad, work.beds - (load - 1) * perLoad);
+      // As even as whole beds are: no last load of one.
+      const beds = Math.floor((work.beds * load) / loads) - Math.floor((work.beds * (load - 1)) / loads);
       const rest = { beds, loads, heat: ways[0]?.heat ?? 0 };
       let ready = before;
       let waits = dries;

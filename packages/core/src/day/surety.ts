@@ -6,12 +6,12 @@ import { USUAL_AIMS } from './model.js';
 import { int, real } from './shape.js';
 
 /** How far times stray from what was planned: of all of a day together (a slow day), and each by itself, as shares. */
-export interface Spread {
+interface Spread {
   day: number;
   each: number;
 }
 /** What is taken until enough was measured. From memory, no published source. */
-export const USUAL_SPREAD: Spread = { day: 0.08, each: 0.2 };
+const USUAL_SPREAD: Spread = { day: 0.08, each: 0.2 };
 
 /** How far each task of a plan strays: by what was measured for loads at a press, of which one of many beds strays less; all else as usual. */
 export function spreadOf(
