@@ -1,4 +1,3 @@
-import { describe, expect, it } from '@jest/globals';
 import { normals, seeded } from '../numbers/index.js';
 import { dayDone, doneLoads, paceOf, type DoneBed } from './index.js';
 
