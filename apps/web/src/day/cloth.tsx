@@ -26,6 +26,7 @@ export function DoneCloth({ load, left, right, top }: { load: ShownLoad; left: n
         {load.spoiled > 0 && <path d="M0 0h16L0 16z" className="fill-magenta" />}
         <rect width="100%" height="100%" className="fill-none stroke-key" strokeWidth={2} />
       </svg>
+      {width > 26 && <Tag label={`${load.number}`} left={left} width={width} bottom={y + CLOTH} />}
       <path
         d={`M${left + Math.min(6, width / 4)} ${top - 6}v13M${left + width - Math.min(6, width / 4)} ${top - 6}v13`}
         className="stroke-yellow-deep"
@@ -35,6 +36,22 @@ export function DoneCloth({ load, left, right, top }: { load: ShownLoad; left: n
     </g>
   );
 }
+
+/** Which load a cloth is, on its foot. */
+const Tag = ({ label, left, width, bottom }: { label: string; left: number; width: number; bottom: number }) => (
+  <g>
+    <rect
+      x={left + 1}
+      y={bottom - 19}
+      width={Math.min(width - 2, label.length * 8 + 8)}
+      height={18}
+      className="fill-white"
+    />
+    <text x={left + 5} y={bottom - 5} className="figures fill-key text-[13px]">
+      {label}
+    </text>
+  </g>
+);
 
 /** A load as a cloth that hangs by two pegs: its art, dull while it is to be pressed. */
 export function Cloth({
@@ -105,17 +122,8 @@ export function Cloth({
         strokeWidth={chosen ? 4 : 1}
       />
       {width > 26 && (
-        <g>
-          <rect
-            x={left + 1}
-            y={y + CLOTH - 19}
-            width={Math.min(width - 2, label.length * 8 + 8)}
-            height={18}
-            className="fill-white"
-          />
-          <text x={left + 5} y={y + CLOTH - 5} clipPath={`url(#${clip})`} className="figures fill-key text-[13px]">
-            {label}
-          </text>
+        <g clipPath={`url(#${clip})`}>
+          <Tag label={label} left={left} width={width} bottom={y + CLOTH} />
         </g>
       )}
       <path

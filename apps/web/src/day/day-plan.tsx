@@ -23,14 +23,14 @@ const LOOKS = [
   { value: 'list', label: 'List' },
 ] as const;
 
-/** The days on which somebody works or something is planned, from today. */
-function daysOf({ view, from, shifts, today }: PlannedDay, zone: string): string[] {
+/** The days on which somebody works, something is planned or was pressed, from today. */
+function daysOf({ view, from, shifts, today }: PlannedDay, zone: string, isDone: boolean): string[] {
   const days: string[] = [];
   for (let ahead = 0; ahead < AHEAD; ahead++) {
     const day = addDays(today, ahead);
     const [begins, ends] = spanOf(day, from, zone, ['00:00', '24:00']);
     if (view.rows.some(({ start, end }) => end > begins && start < ends)) days.push(day);
-    else if (ahead === 0 && shifts.some((shift) => shift.days.includes(weekdayOf(day)))) days.push(day);
+    else if (ahead === 0 && (isDone || shifts.some((shift) => shift.days.includes(weekdayOf(day))))) days.push(day);
   }
   return days.length > 0 ? days : [today];
 }
@@ -62,7 +62,8 @@ export function DayPlan() {
   const { plan, working, problem } = useDayPlan();
   const book = useQuery(dayQuery).data?.book;
   const dayText = useDay();
-  const done = useQuery({ ...dayDoneQuery(plan?.today ?? ''), enabled: plan !== null }).data;
+  const { data: done = [] } = useQuery({ ...dayDoneQuery(plan?.today ?? ''), enabled: plan !== null });
+  const isDone = done.length > 0;
   const [look, setLook] = useState<(typeof LOOKS)[number]['value']>('line');
   const [day, setDay] = useState<string | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -77,7 +78,7 @@ export function DayPlan() {
     };
   }, []);
   // Where days begin on the shop's clock takes many looks at it: not again at every click.
-  const days = useMemo(() => (plan ? daysOf(plan, timeZone) : []), [plan, timeZone]);
+  const days = useMemo(() => (plan ? daysOf(plan, timeZone, isDone) : []), [plan, timeZone, isDone]);
   if (!plan || !book)
     return problem ? (
       <ProblemText problem={problem} />
@@ -92,15 +93,23 @@ export function DayPlan() {
   const clock = (seconds: number) => clockOf(from, seconds, timeZone);
   const [dayStart, dayEnd] = spanOf(shownDay, from, timeZone, ['00:00', '24:00']);
   const rows = view.rows.filter(({ start, end }) => end > dayStart && start < dayEnd);
-  const [opens, closes] = spanOf(shownDay, from, timeZone, hoursOf(plan.shifts));
+  const isToday = shownDay === plan.today;
+  const pressed = isToday ? shownLoads(done, from, clock) : [];
+  const [usual, closes] = spanOf(shownDay, from, timeZone, hoursOf(plan.shifts));
+  // Whoever pressed before the shop opened sees that, too.
+  const early = Math.max(0, usual - Math.min(usual, ...pressed.map(({ start }) => start)));
+  const opens = usual - Math.ceil(early / HOUR) * HOUR;
   // What runs over by night, or after hours, is shown as far as anybody is there.
-  const last = Math.max(closes, ...rows.filter(({ kind }) => kind !== 'print').map(({ end }) => Math.min(end, dayEnd)));
-  const ends = Math.max(0, ...rows.map(({ end }) => Math.min(end, last)));
+  const last = Math.max(
+    closes,
+    ...pressed.map(({ end }) => end),
+    ...rows.filter(({ kind }) => kind !== 'print').map(({ end }) => Math.min(end, dayEnd)),
+  );
+  const ends = Math.max(0, ...pressed.map(({ end }) => end), ...rows.map(({ end }) => Math.min(end, last)));
   // A short day is shown large.
   const to = opens + Math.ceil((Math.min(last, Math.max(ends + HOUR / 2, opens + 4 * HOUR)) - opens) / HOUR) * HOUR;
   const hours = Array.from({ length: Math.round((to - opens) / HOUR) + 1 }, (_, i) => opens + i * HOUR);
   const row = view.rows.find(({ task }) => task === chosen);
-  const isToday = shownDay === plan.today;
   return (
     <section aria-label="Plan of the day">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -164,7 +173,7 @@ export function DayPlan() {
           clock={clock}
           now={isToday ? (Date.parse(now) - Date.parse(from)) / 1000 : null}
           unit={settings.units.temperature}
-          done={isToday && done ? shownLoads(done, from, clock) : []}
+          done={pressed}
           chosen={chosen}
           onChoose={(task) => {
             setChosen(task === chosen ? null : task);

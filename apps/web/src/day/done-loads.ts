@@ -2,7 +2,7 @@ import { doneLoads, type DoneBed, type DoneLoad } from '@kanga/core/day';
 import { formatCount } from '@kanga/core/units';
 
 /** A load that came off, as it hangs on the line: times in s from the moment of the plan. */
-export interface ShownLoad extends Pick<DoneLoad, 'artId' | 'press' | 'spoiled' | 'celsius'> {
+export interface ShownLoad extends Pick<DoneLoad, 'number' | 'artId' | 'press' | 'spoiled' | 'celsius'> {
   key: string;
   start: number;
   end: number;
@@ -14,6 +14,7 @@ export function shownLoads(beds: readonly DoneBed[], from: string, clock: (secon
   const at = (moment: string) => (Date.parse(moment) - Date.parse(from)) / 1000;
   return doneLoads(beds).map(({ jobId, number, name, artId, press, spoiled, celsius, pieces, from: began, to }) => ({
     key: `${jobId} ${began}`,
+    number,
     artId,
     press,
     spoiled,

@@ -126,16 +126,22 @@ export function WashingLine({
             .filter((row) => row.kind === 'press' && row.unitId === press.id)
             .sort((a, b) => a.start - b.start);
           const rope = plate.filter(({ at }) => at >= from && at <= to);
-          const start = plate.filter(({ at }) => at < from).at(-1) ?? rope[0];
+          // What its plate was before the plan was made nobody draws.
+          const start = plate.filter(({ at }) => at < from).at(-1);
           const points = [...(start ? [{ at: from, celsius: start.celsius }] : []), ...rope];
           const last = own.at(-1);
+          const cameOff = done.filter((load) => load.press === press.name);
           return (
             <g key={press.id}>
               <text x={0} y={top(i) + 26} className="fill-ink font-big text-[17px] font-bold">
                 {press.name}
               </text>
               <text x={0} y={top(i) + 46} className="figures fill-soft text-[13px]">
-                {last ? `to ${formatTemperature(Math.max(...own.map(({ heat }) => heat)), unit)}` : 'idle'}
+                {last
+                  ? `to ${formatTemperature(Math.max(...own.map(({ heat }) => heat)), unit)}`
+                  : cameOff.length > 0
+                    ? 'all off'
+                    : 'idle'}
               </text>
               <path
                 d={points.map(({ at, celsius }, k) => `${k === 0 ? 'M' : 'L'}${x(at)} ${ropeAt(i, celsius)}`).join('')}
@@ -143,17 +149,15 @@ export function WashingLine({
                 strokeWidth={3}
                 strokeLinejoin="round"
               />
-              {done
-                .filter((load) => load.press === press.name)
-                .map((load) => (
-                  <DoneCloth
-                    key={load.key}
-                    load={load}
-                    left={x(load.start)}
-                    right={x(load.end)}
-                    top={ropeAt(i, load.celsius)}
-                  />
-                ))}
+              {cameOff.map((load) => (
+                <DoneCloth
+                  key={load.key}
+                  load={load}
+                  left={x(load.start)}
+                  right={x(load.end)}
+                  top={ropeAt(i, load.celsius)}
+                />
+              ))}
               {own.map((row, k) => {
                 const before = own[k - 1];
                 // A temperature is said where it changes, and where there is room for it.
