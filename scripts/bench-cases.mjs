@@ -20,6 +20,7 @@ import { writePdf } from '../apps/server/dist/sheet/pdf.js';
 import { facesFor } from '../apps/server/dist/text/faces.js';
 import { dialCases } from './bench-dial.mjs';
 import { dayCases } from './bench-day.mjs';
+import { peerCases } from './bench-day-peer.mjs';
 import { orderCases } from './bench-orders.mjs';
 import { pressCases } from './bench-press.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
@@ -239,6 +240,7 @@ const CASES = {
   ...dialCases({ milliseconds, seconds, megabytes, often, timed }),
   ...pressCases(DEMO_SHOP, { milliseconds, megabytes, often }),
   ...dayCases({ milliseconds, megabytes }),
+  ...peerCases({ megabytes }),
   ...orderCases({ floor: DEMO_SHOP, milliseconds, megabytes, often, facts }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {
