@@ -99,7 +99,7 @@ async function firstScreen(url) {
 
 export async function bench() {
   checkNode();
-  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'librsvg2-bin', 'qpdf']);
+  ensurePackages(['postgresql-15', 'chromium', 'poppler-utils', 'librsvg2-bin', 'qpdf', 'minizinc']);
   ensureModules();
   ensureBuild();
   const rows = [];
@@ -133,6 +133,8 @@ export async function bench() {
       'quote',
       'parcel',
       'jobshop',
+      'peer',
+      'weeks',
       'flexible',
       'days',
       'replan',

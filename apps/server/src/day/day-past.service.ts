@@ -20,7 +20,7 @@ interface DoneRow extends Omit<DoneBed, 'at' | 'cycle' | 'pieces' | 'spoiled' | 
 /** What was pressed on days that are past, as the log has it, and the pace that it tells. */
 @Injectable()
 export class DayPastService {
-  /** The pace changes when something was pressed, not with every plan. */
+  /** What was pressed today counts from tomorrow on: plans of one day reckon with one pace. */
   private known: { key: string; pace: Pace | null } | null = null;
 
   constructor(
@@ -38,13 +38,14 @@ export class DayPastService {
   async pace(): Promise<Pace | null> {
     const zone = await this.floor.timeZone();
     const today = dayIn(zone, new Date().toISOString());
-    const since = startOfDay(zone, addDays(today, -PACE_DAYS));
+    const [since, until] = [startOfDay(zone, addDays(today, -PACE_DAYS)), startOfDay(zone, today)];
     const newest = await this.db('pressing')
       .where('at', '>=', since)
+      .where('at', '<', until)
       .first<{ count: string; last: string | null }>(this.db.raw('count(*), max(id)::text AS last'));
     const key = [zone, today, newest.count, newest.last].join(' ');
     if (this.known?.key !== key) {
-      const beds = await this.between(since, startOfDay(zone, addDays(today, 1)));
+      const beds = await this.between(since, until);
       this.known = { key, pace: paceOf(beds, (at) => dayIn(zone, at)) };
     }
     return this.known.pace;
