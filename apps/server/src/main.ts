@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { readdir, rm } from 'node:fs/promises';
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { Logger } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
@@ -24,6 +25,9 @@ const CONTENT_POLICY = {
     'upgrade-insecure-requests': null,
   },
 };
+
+/** A quiet connection is kept for so long, ms: longer than whoever asks keeps it, so that none is closed while a request is on its way. */
+const KEPT_OPEN = 75_000;
 
 /** The built web application: files with a hash in their name for ever, the page itself never from a cache. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
@@ -69,6 +73,7 @@ async function start(): Promise<void> {
   await app.get(DemoService).loadIfEmpty();
   await app.get(RenderQueue).open(renders);
   await app.get(Sender).resume();
+  (app.getHttpServer() as Server).keepAliveTimeout = KEPT_OPEN;
   await app.listen(port, '127.0.0.1');
   process.stdout.write(`Kanga is ready at http://127.0.0.1:${port}/\n`);
 }

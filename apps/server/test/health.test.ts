@@ -1,4 +1,4 @@
-import { get } from 'node:http';
+import { Agent, get } from 'node:http';
 import { ENDPOINTS } from '@kanga/contract/api';
 import Ajv2020 from 'ajv/dist/2020';
 import { TestServer, useServer } from './test-server.js';
@@ -18,6 +18,17 @@ describe('health', () => {
     expect(body.database).toMatch(/does not answer/);
     expect((await other.ask('GET', 'clock')).status).toBe(200);
     await other.stop();
+  });
+  it('keeps a quiet connection for longer than a minute, and says so', async () => {
+    const agent = new Agent({ keepAlive: true });
+    const said = await new Promise<string | string[] | undefined>((resolve, reject) => {
+      get(`${server.url}/api/clock`, { agent }, (answer) => {
+        answer.resume();
+        resolve(answer.headers['keep-alive']);
+      }).on('error', reject);
+    });
+    agent.destroy();
+    expect(said).toBe('timeout=75');
   });
   it('is not ok while a migration is missing', async () => {
     await server.db.raw(`UPDATE migration SET name = '0000-other' WHERE name = '0001-first'`);
