@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './lib/machine.mjs';
-import { boundOf, buildDay, DaySearch, shiftsOf, spanBound, USUAL_AIMS } from '../packages/core/dist/day/index.js';
+import { boundOf, buildDay, DaySearch, spanBound, USUAL_AIMS } from '../packages/core/dist/day/index.js';
 import { seeded } from '../packages/core/dist/numbers/index.js';
-import { jobShop, keptPromises, madeWork, plainTask } from '../packages/core/dist/testing/index.js';
+import { jobShop, keptPromises, madeShop, madeWork, plainTask } from '../packages/core/dist/testing/index.js';
 
 /** Only the end of it all. */
 const SPAN = { late: 0, over: 0, change: 0, span: 1, flow: 0, moved: 0 };
@@ -81,27 +81,12 @@ function filled(machines, tasksEach, seed) {
 
 /** A made-up shop day, tight enough for something to be late. */
 function shopDay(jobs, presses, seed) {
-  const now = Date.parse('2026-12-01T08:00:00Z');
-  return buildDay(
-    madeWork(jobs, presses, seed).map((work) => ({
-      ...work,
-      due: work.due && work.number % 3 > 0 ? '2026-12-01' : work.due,
-    })),
-    {
-      presses: Array.from({ length: presses }, (_, p) => ({
-        id: `press ${p}`,
-        name: `${p}`,
-        warmUp: 900,
-        rates: null,
-        down: false,
-        celsius: null,
-      })),
-      printers: [{ id: 'printer', name: 'Printer' }],
-      shifts: shiftsOf(Array.from({ length: presses + 1 }, (_, i) => `Person ${i}`)),
-      today: '2026-12-01',
-      moment: (day, clock) => (Date.parse(`${day}T${clock}:00Z`) - now) / 1000,
-    },
-  ).model;
+  const shop = madeShop(presses, presses + 1, '2026-12-01');
+  const works = madeWork(jobs, presses, seed).map((work) => ({
+    ...work,
+    due: work.due && work.number % 3 > 0 ? shop.today : work.due,
+  }));
+  return buildDay(works, shop).model;
 }
 
 /** Cases of the day: published job shops, filled flexible ones, shop days against rules, and a plan made anew. */

@@ -5,6 +5,7 @@ import { cycleOf } from '@kanga/core/stack';
 import { addDays, dayIn, startOfDay } from '@kanga/core/units';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { FIRST_ART } from '../job/index.js';
 import { ShopRepository } from '../shop/index.js';
 
 /** So far back a shop's pace is measured, days: it changes with presses and people. Ours. */
@@ -56,7 +57,7 @@ export class DayPastService {
     const { rows } = await this.db.raw<{ rows: DoneRow[] }>(
       `SELECT job_id AS "jobId", job_number AS number, job_name AS name, press_name AS press, at, max(coalesce(actual, planned)) AS seconds,
          max(planned) AS planned, max(temperature) AS celsius, count(*) AS pieces, count(*) FILTER (WHERE verdict = 'spoiled') AS spoiled,
-         (SELECT jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}' FROM job WHERE job.id = job_id) AS "artId"
+         (SELECT ${FIRST_ART} FROM job WHERE job.id = job_id) AS "artId"
        FROM pressing WHERE at >= ? AND at < ? GROUP BY job_id, job_number, job_name, press_name, side, at ORDER BY at, job_number`,
       [begins, ends],
     );

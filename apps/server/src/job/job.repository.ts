@@ -73,6 +73,9 @@ const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
     : {}),
 });
 
+/** The first picture on a job of a query, as SQL: its id, or null. */
+export const FIRST_ART = `jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}'`;
+
 function summaryOf(row: SummaryRow): JobSummary {
   const { id, number, name, customer, due, pieces, status, reached, blankId, pressId, design, updatedAt } = jobOf(
     row,

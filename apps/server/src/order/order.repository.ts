@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { ORDER_LIMITS, type Order, type OrderFile, type OrderJob } from '@kanga/core/order';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
+import { FIRST_ART } from '../job/index.js';
 
 /** What is kept of an order in one piece; the rest has columns of its own. */
 export type OrderBody = Omit<Order, 'id' | 'number' | 'version' | 'due' | 'status' | 'createdAt' | 'updatedAt'>;
@@ -90,7 +91,7 @@ export class OrderRepository {
     if (ids.length === 0) return [];
     const { rows } = await db.raw<{ rows: JobRow[] }>(
       `SELECT job.id, job.number, order_id, line_id, follows, again, blank_id, pieces, status, reached,
-         jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}' AS art_id,
+         ${FIRST_ART} AS art_id,
          coalesce(result.good, 0) AS good, coalesce(result.spoiled, 0) AS spoiled,
          CASE WHEN run_plan.job_id IS NULL THEN 0
            ELSE (SELECT count(DISTINCT piece) FROM pressing WHERE pressing.job_id = job.id) END AS pressed,

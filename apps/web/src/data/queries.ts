@@ -112,13 +112,14 @@ export const stockQuery = queryOptions({ queryKey: ['stock'], queryFn: () => cal
 /** What happened to a thing in stock. */
 export const stockEventsQuery = (item: string) =>
   queryOptions({ queryKey: ['stock', item, 'events'], queryFn: () => call('stockEvents', { item }), staleTime: 0 });
-
+/** What accepted orders want of a thing in stock. */
 export const stockClaimsQuery = (item: string) =>
   queryOptions({ queryKey: ['stock', item, 'claims'], queryFn: () => call('stockClaims', { item }), staleTime: 0 });
-/** What the plan of the day is made of: it changes with everything that happens, and is asked for anew where it is looked at. */
+/** What was pressed on a day. */
 export const dayDoneQuery = (day: string) =>
   queryOptions({ queryKey: ['day', 'done', day], queryFn: () => call('dayDone', { query: { day } }), staleTime: 0 });
 
+/** What the plan of the day is made of: it changes with everything that happens, and is asked for anew where it is looked at. */
 export const dayQuery = queryOptions({
   queryKey: ['day'],
   queryFn: () => call('day'),

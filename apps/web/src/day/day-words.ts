@@ -1,14 +1,18 @@
-import type { DayRow, DayView } from '@kanga/core/day';
+import { lateIn, mostTaken, type DayRow, type DayView } from '@kanga/core/day';
 import { formatCount, formatDuration, momentAfter, timeIn } from '@kanga/core/units';
 
 /** A moment of a plan on the shop's clock, `10:35`. */
 export const clockOf = (from: string, seconds: number, zone: string): string =>
   timeIn(zone, momentAfter(from, seconds));
 
+/** A time in whole minutes: no day is known to the second. */
+export const inMinutes = (seconds: number): string => formatDuration(Math.round(seconds / 60) * 60);
+
 /** What a plan comes to, in one sentence. */
-export function headline({ promises, left }: DayView): string {
+export function headline(view: DayView): string {
+  const { promises, left } = view;
   const waited = promises.filter(({ due }) => due !== null);
-  const late = waited.filter(({ due, end }) => due !== null && end > due);
+  const late = lateIn(view);
   if (waited.length === 0 && left.length === 0)
     return promises.length === 0 ? 'Nothing is to be done' : 'Nothing is due';
   if (late.length === 0) return waited.length === 1 ? 'The due day is kept' : `All ${waited.length} due days are kept`;
@@ -17,10 +21,11 @@ export function headline({ promises, left }: DayView): string {
 }
 
 /** What else is worth a word: what the order of temperatures saves, and what is at its limit. */
-export function asides({ heatSaved, busy, promises }: DayView, pressNames: ReadonlyMap<string, string>): string[] {
+export function asides(view: DayView, pressNames: ReadonlyMap<string, string>): string[] {
+  const { heatSaved, promises } = view;
   const said: string[] = [];
   if (heatSaved >= 60) said.push(`Going by temperatures saves ${formatDuration(heatSaved)} of warming and cooling.`);
-  const most = busy.reduce<DayView['busy'][number] | null>((a, b) => (a === null || b.share > a.share ? b : a), null);
+  const most = mostTaken(view);
   if (most && most.share > 0.6)
     said.push(
       `${most.kind === 'press' ? (pressNames.get(most.id) ?? most.id) : most.id} is what it waits for most: taken ${Math.round(most.share * 100)} % of the time.`,

@@ -8,7 +8,7 @@ import type { PlannedDay } from './use-day.js';
 /** What another press, another pair of hands or another set of jigs would bring to this plan. */
 export function OneMore({ plan, names }: { plan: PlannedDay; names: ReadonlyMap<string, string> }) {
   const tried = useMutation({
-    mutationFn: ({ signal }: AbortController) => oneMoreInWorker(plan.asked, signal),
+    mutationFn: () => oneMoreInWorker(plan.asked, AbortSignal.timeout(120_000)),
   });
   return (
     <>
@@ -17,7 +17,7 @@ export function OneMore({ plan, names }: { plan: PlannedDay; names: ReadonlyMap<
         disabled={tried.isPending}
         className="min-h-10 text-soft underline"
         onClick={() => {
-          tried.mutate(new AbortController());
+          tried.mutate();
         }}
       >
         {tried.isPending ? 'Trying one more of each…' : 'What would one more bring?'}

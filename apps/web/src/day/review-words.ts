@@ -1,5 +1,6 @@
 import type { Lost, Pace } from '@kanga/core/day';
-import { formatCount, formatDuration } from '@kanga/core/units';
+import { formatCount } from '@kanga/core/units';
+import { inMinutes } from './day-words.js';
 
 /** Less than this is nobody's minute, s. */
 const WORTH = 60;
@@ -13,9 +14,7 @@ export function lostWords(lost: Lost): string {
     [lost.spoiled, 'under the plate for what was spoiled'],
   ];
   const worth = said.filter(([seconds]) => seconds >= WORTH).sort(([a], [b]) => b - a);
-  return worth.length === 0
-    ? 'as planned'
-    : worth.map(([seconds, what]) => `${formatDuration(Math.round(seconds / 60) * 60)} ${what}`).join('; ');
+  return worth.length === 0 ? 'as planned' : worth.map(([seconds, what]) => `${inMinutes(seconds)} ${what}`).join('; ');
 }
 
 const times = (factor: number): string => factor.toFixed(2);

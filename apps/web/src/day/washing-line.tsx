@@ -1,8 +1,8 @@
 import { useId } from 'react';
 import type { DayRow, DayView } from '@kanga/core/day';
-import type { ShownLoad } from './done-loads.js';
 import { formatTemperature, type ShopUnits } from '@kanga/core/units';
 import { Cloth, DoneCloth } from './cloth.js';
+import type { ShownLoad } from './done-loads.js';
 import { useDrag } from './use-drag.js';
 import { useWidth } from './use-width.js';
 

@@ -45,4 +45,4 @@ export { DaySearch, type SearchAsked } from './search.js';
 export { type DayWork, type PressWay, type Ready, TRIED, workFor, workOf } from './work.js';
 export { type Tried, triedIn } from './promise.js';
 export { shareBy, spreadOf, strayEnds, sureBy } from './surety.js';
-export { type DayPromise, type DayRow, type DayView, dayViewer } from './view.js';
+export { type DayPromise, type DayRow, type DayView, dayViewer, lateIn, mostTaken } from './view.js';

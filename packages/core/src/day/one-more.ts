@@ -1,5 +1,5 @@
 import type { DayShop } from './build.js';
-import type { DayView } from './view.js';
+import { lateIn, mostTaken, type DayView } from './view.js';
 import type { DayWork } from './work.js';
 
 /** Something that a shop could have one more of. */
@@ -22,12 +22,8 @@ export interface OneMoreTold extends OneMore {
 const MORE = 'one more';
 
 /** What is worth trying: a press like the one that is taken most, another person with the hours of whoever is, and another set of each jig that several loads wait for. O(works). */
-export function oneMores(works: readonly DayWork[], { busy }: Pick<DayView, 'busy'>): OneMore[] {
-  const most = (kind: 'press' | 'person') =>
-    busy
-      .filter((one) => one.kind === kind)
-      .reduce<DayView['busy'][number] | null>((a, b) => (a === null || b.share > a.share ? b : a), null);
-  const [press, person] = [most('press'), most('person')];
+export function oneMores(works: readonly DayWork[], view: Pick<DayView, 'busy'>): OneMore[] {
+  const [press, person] = [mostTaken(view, ['press']), mostTaken(view, ['person'])];
   const beds = new Map<string, number>();
   for (const { jig, beds: own, stuck } of works)
     if (jig !== null && stuck === null && own > 0) beds.set(jig.name, (beds.get(jig.name) ?? 0) + own);
@@ -74,13 +70,12 @@ export function withOneMore(
 
 /** What it brought: the plan with it held against the one without. O(jobs). */
 export function broughtBy(more: OneMore, without: DayView, withIt: DayView): OneMoreTold {
-  const late = (view: DayView) =>
-    view.promises.reduce((sum, { due, end }) => sum + (due === null ? 0 : Math.max(0, end - due)), 0);
-  const lateJobs = (view: DayView) => view.promises.filter(({ due, end }) => due !== null && end > due).length;
+  const [before, after] = [lateIn(without), lateIn(withIt)];
+  const lateness = (late: typeof before) => late.reduce((sum, { due, end }) => sum + end - due, 0);
   return {
     ...more,
-    saved: lateJobs(without) - lateJobs(withIt),
+    saved: before.length - after.length,
     sooner: (without.lastOff ?? 0) - (withIt.lastOff ?? 0),
-    lessLate: late(without) - late(withIt),
+    lessLate: lateness(before) - lateness(after),
   };
 }

@@ -1,4 +1,4 @@
-import type { DayPromise, DayView } from './view.js';
+import { lateIn, type DayPromise, type DayView } from './view.js';
 import { TRIED } from './work.js';
 
 /** What a new order would come to in the plan. */
@@ -15,14 +15,13 @@ export interface Tried {
 /** A plan with what is tried, held against the one without it. O(jobs²). */
 export function triedIn(without: DayView, withIt: DayView): Tried {
   const own = withIt.promises.find(({ jobId }) => jobId === TRIED);
-  const isLate = ({ due, end }: DayPromise) => due !== null && end > due;
-  const known = new Set(without.promises.filter(isLate).map(({ jobId }) => jobId));
+  const known = new Set(lateIn(without).map(({ jobId }) => jobId));
   return {
     end: own?.end ?? null,
     sure: own ? Math.max(own.end, own.sure) : null,
     why: own ? null : (withIt.left.find(({ jobId }) => jobId === TRIED)?.why ?? 'there is nothing to be done for it'),
-    pushed: withIt.promises
-      .filter((one) => isLate(one) && !known.has(one.jobId))
+    pushed: lateIn(withIt)
+      .filter(({ jobId }) => !known.has(jobId))
       .map(({ jobId, number, name }) => ({ jobId, number, name })),
   };
 }

@@ -55,6 +55,19 @@ export interface DayView {
   busy: { id: string; kind: 'press' | 'person'; share: number }[];
 }
 
+/** The promises of a plan that are not kept. */
+export const lateIn = ({ promises }: Pick<DayView, 'promises'>): (DayPromise & { due: number })[] =>
+  promises.filter((one): one is DayPromise & { due: number } => one.due !== null && one.end > one.due);
+
+/** What is taken most of a plan's presses and people, or of one kind of them; null: there is none. */
+export const mostTaken = (
+  { busy }: Pick<DayView, 'busy'>,
+  kinds: readonly DayView['busy'][number]['kind'][] = ['press', 'person'],
+): DayView['busy'][number] | null =>
+  busy
+    .filter(({ kind }) => kinds.includes(kind))
+    .reduce<DayView['busy'][number] | null>((a, b) => (a === null || b.share > a.share ? b : a), null);
+
 /** Points of a curve between two temperatures. */
 const POINTS = 6;
 

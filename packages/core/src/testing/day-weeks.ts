@@ -1,19 +1,9 @@
-import {
-  buildDay,
-  DayGraph,
-  DaySearch,
-  dayViewer,
-  paceOf,
-  shiftsOf,
-  type DayShop,
-  type DoneBed,
-} from '../day/index.js';
+import { buildDay, DayGraph, DaySearch, dayViewer, paceOf, type DayShop, type DoneBed } from '../day/index.js';
 import { normals, seeded } from '../numbers/index.js';
-import { madeWork } from './day.js';
+import { madeShop, madeWork } from './day.js';
 import { runDay } from './day-run.js';
 
 const DAY = '2026-11-30';
-const NOW = Date.parse(`${DAY}T08:00:00Z`);
 /** How times stray in this made-up shop, which the planner is not told: of a day, of one bed, of all else at the table, and how often a bed has to be pressed again. */
 const LAW = { day: 0.1, bed: 0.3, rest: 0.2, again: 0.03 };
 
@@ -26,6 +16,33 @@ function gamma(random: () => number, normal: () => number, variation: number): n
     const v = (1 + c * x) ** 3;
     if (v > 0 && Math.log(random()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return (d * v) / shape;
   }
+}
+
+/** The log of the days before: thirty pressings of one job on each of twelve, 100 s apart by the plan. */
+function fortnight(slow: () => number, bed: () => number): DoneBed[] {
+  const log: DoneBed[] = [];
+  for (let day = 16; day < 28; day++) {
+    let at = Date.parse(`2026-11-${day}T08:00:00Z`);
+    const today = slow();
+    for (let i = 0; i < 30; i++) {
+      log.push({
+        jobId: 'past',
+        number: 1,
+        name: '',
+        artId: null,
+        press: 'press 0',
+        at: new Date(at).toISOString(),
+        seconds: 50,
+        planned: 50,
+        cycle: 100,
+        pieces: 1,
+        spoiled: 0,
+        celsius: 196,
+      });
+      at += Math.round(100_000 * today * bed());
+    }
+  }
+  return log;
 }
 
 /**
@@ -42,43 +59,8 @@ export function keptPromises(
     const random = seeded(seed * 1000 + week);
     const normal = normals(random);
     const bed = () => gamma(random, normal, LAW.bed) * (random() < LAW.again ? 2 : 1);
-    const log: DoneBed[] = [];
-    for (let day = 16; day < 28; day++) {
-      let at = Date.parse(`2026-11-${day}T08:00:00Z`);
-      const today = gamma(random, normal, LAW.day);
-      for (let i = 0; i < 30; i++) {
-        log.push({
-          jobId: 'past',
-          number: 1,
-          name: '',
-          artId: null,
-          press: 'press 0',
-          at: new Date(at).toISOString(),
-          seconds: 50,
-          planned: 50,
-          cycle: 100,
-          pieces: 1,
-          spoiled: 0,
-          celsius: 196,
-        });
-        at += Math.round(100_000 * today * bed());
-      }
-    }
-    const shop: DayShop = {
-      presses: Array.from({ length: 2 }, (_, p) => ({
-        id: `press ${p}`,
-        name: `${p}`,
-        warmUp: 900,
-        rates: null,
-        down: false,
-        celsius: null,
-      })),
-      printers: [{ id: 'printer', name: 'Printer' }],
-      pace: paceOf(log, (moment) => moment.slice(0, 10)),
-      shifts: shiftsOf(['Wren', 'Juniper', 'Odo']),
-      today: DAY,
-      moment: (day, clock) => (Date.parse(`${day}T${clock}:00Z`) - NOW) / 1000,
-    };
+    const log = fortnight(() => gamma(random, normal, LAW.day), bed);
+    const shop: DayShop = { ...madeShop(2, 3, DAY), pace: paceOf(log, (moment) => moment.slice(0, 10)) };
     const built = buildDay(madeWork(10, 2, seed * 1000 + week), shop);
     const search = new DaySearch(built.model, { seed: 1 });
     search.run(60);

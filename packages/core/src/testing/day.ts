@@ -1,4 +1,4 @@
-import type { DayModel, DayWork, Need, Task } from '../day/index.js';
+import { shiftsOf, type DayModel, type DayShop, type DayWork, type Need, type Task } from '../day/index.js';
 import { seeded } from '../numbers/index.js';
 
 const START = { of: 'start', plus: 0 } as const;
@@ -123,6 +123,25 @@ export function madeWork(jobs: number, presses: number, seed: number): DayWork[]
       stuck: null,
     };
   });
+}
+
+/** A made-up shop with so many presses and people, its day beginning at eight. */
+export function madeShop(presses: number, people: number, today: string): DayShop {
+  const now = Date.parse(`${today}T08:00:00Z`);
+  return {
+    presses: Array.from({ length: presses }, (_, p) => ({
+      id: `press ${p}`,
+      name: `${p}`,
+      warmUp: 900,
+      rates: null,
+      down: false,
+      celsius: null,
+    })),
+    printers: [{ id: 'printer', name: 'Printer' }],
+    shifts: shiftsOf(Array.from({ length: people }, (_, i) => `Person ${i}`)),
+    today,
+    moment: (day, clock) => (Date.parse(`${day}T${clock}:00Z`) - now) / 1000,
+  };
 }
 
 /** What is wrong with a plan, in words: checked from the model and the times alone, by nothing that the planner has. */

@@ -7,7 +7,7 @@ export { boxlikeGoods } from './boxes.js';
 export { sampleOrder, sampleOrderJob } from './order.js';
 export { runDay } from './day-run.js';
 export { keptPromises } from './day-weeks.js';
-export { faultsOf, FT06, jobShop, madeWork, plainTask } from './day.js';
+export { faultsOf, FT06, jobShop, madeShop, madeWork, plainTask } from './day.js';
 export { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from './goods.js';
 export {
   blankNamed,
