@@ -26,7 +26,8 @@ export class ApiError extends Error {
 const OFFLINE: Problem = {
   code: 'net.offline',
   title: 'Kanga’s server does not answer',
-  remedy: 'What you did is kept here and sent when it answers again.',
+  remedy:
+    'Entries at the bench and changes of a job are kept here and sent when it answers. Do all else once more then.',
   faults: [],
 };
 
