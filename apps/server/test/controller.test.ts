@@ -2,6 +2,7 @@ import { benchState, type BenchEvent } from '@kanga/core/bench';
 import type { RunPlan } from '@kanga/core/job';
 import { STAND_IN } from '@kanga/core/shop';
 import { liveMessageSchema, type ActualCourse, type PressNow } from '@kanga/contract/bench';
+import type { DayFile } from '@kanga/contract/day';
 import { ServerTCP } from 'modbus-serial';
 import { freePort } from './free-port.js';
 import { event, TestBench, until } from './test-bench.js';
@@ -13,13 +14,16 @@ const { post, happened, atPress, listen } = new TestBench(server);
 // An independent Modbus server from the registry: modbus-serial’s own, with registers as a controller has them.
 describe('a press that tells of itself', () => {
   let [celsius, closed] = [196, false];
+  /** A plate that goes its own way; null: it stays where it is. */
+  let plate: (() => number) | null = null;
   let real: ServerTCP | null = null;
   let port = 0;
   const open = async () => {
     port ||= await freePort();
     real = new ServerTCP(
       {
-        getInputRegister: (address: number) => (address === 0 ? Math.round(celsius * 10) : closed ? 276 : 0),
+        getInputRegister: (address: number) =>
+          address === 0 ? Math.round((plate?.() ?? celsius) * 10) : closed ? 276 : 0,
         getHoldingRegister: () => 1980,
         getDiscreteInput: () => closed,
         getCoil: () => closed,
@@ -161,6 +165,23 @@ describe('a press that tells of itself', () => {
     expect(started.at < mended).toBe(true);
     closed = false;
   });
+  it('tells how fast its plate cools, and the plan of the day knows', async () => {
+    const pressId = await pressNow('Front press', `tcp://127.0.0.1:${port}`);
+    closed = false;
+    const began = performance.now();
+    plate = () => 22 + 270 * Math.exp((began - performance.now()) / 1000 / 70);
+    await told(pressId, ({ reading }) => reading !== null && reading.celsius > 200 && reading.celsius < 273);
+    // Where a thermostat holds it, its way is at an end.
+    plate = null;
+    celsius = 198;
+    const { rates } = await until(async () => {
+      const { body } = await server.ask<DayFile>('GET', 'day');
+      return body.rates.length > 0 ? body : undefined;
+    });
+    expect(rates).toMatchObject([{ pressId, hottest: null, warmTau: null, room: 22 }]);
+    expect(Math.abs((rates[0]?.coolTau ?? 0) / 70 - 1)).toBeLessThan(0.1);
+    celsius = 196;
+  }, 60_000);
   it('is set within its limit, and only the simulated one is closed from the screen', async () => {
     const pressId = await pressNow('Front press', `tcp://127.0.0.1:${port}`);
     await told(pressId, ({ reading }) => reading !== null);

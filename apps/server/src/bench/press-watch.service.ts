@@ -11,6 +11,7 @@ import {
   type PlateReading,
   type Sample,
 } from '@kanga/core/bench';
+import { followPlate, ratesIn, type PlateCourse } from '@kanga/core/heat';
 import { guidanceOf, jigsOf } from '@kanga/core/job';
 import { STAND_IN, type Press } from '@kanga/core/shop';
 import { formatTemperature } from '@kanga/core/units';
@@ -18,7 +19,7 @@ import type { PressNow } from '@kanga/contract/bench';
 import { config } from '../config.js';
 import { notFound, Refusal, refuse } from '../http/index.js';
 import { RunService } from './run.service.js';
-import { ActualRepository, type PressingKey } from '../run/index.js';
+import { ActualRepository, PlateRatesRepository, type PressingKey } from '../run/index.js';
 import { Live } from '../live/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { PressLine } from './press-line.js';
@@ -47,6 +48,9 @@ interface Watched {
   /** When it was seen to have moved, until that is written down. */
   movedAt: string | null;
   course: Course | null;
+  /** The way that its plate is on, and when it was read last. */
+  plate: PlateCourse | null;
+  readAt: string | null;
 }
 
 /** Reads the controllers of presses once a second, lets closing and opening move the bench, and keeps what plates read. */
@@ -64,6 +68,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly events: RunService,
     private readonly actuals: ActualRepository,
     private readonly live: Live,
+    private readonly rates: PlateRatesRepository,
   ) {}
 
   onApplicationBootstrap(): void {
@@ -117,6 +122,8 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
           closedAt: null,
           movedAt: null,
           course: null,
+          plate: null,
+          readAt: null,
         });
     }
   }
@@ -148,7 +155,10 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     one.asking = true;
     try {
       const reading = await this.read(one);
-      if (reading) await this.follow(one, reading);
+      if (reading) {
+        await this.follow(one, reading);
+        await this.measure(one, reading);
+      }
     } catch (error) {
       // It answers, but what it told could not be written down: that is tried again with its next reading.
       this.logger.error(`what ${one.press.name} told could not be kept: ${String(error)}`);
@@ -173,6 +183,16 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
       one.closed = null;
       return null;
     }
+  }
+
+  /** Keeps how its plate warms and cools when it has come where it was to. */
+  private async measure(one: Watched, reading: PlateReading): Promise<void> {
+    const at = shopNow();
+    const { course, ended } = followPlate(one.plate, one.readAt === null ? 0 : secondsBetween(one.readAt, at), reading);
+    one.plate = course;
+    one.readAt = at;
+    const rates = ended && ratesIn(ended);
+    if (rates) await this.rates.keep(one.press.id, rates, at);
   }
 
   /** What follows at the bench from what a press told. */

@@ -7,7 +7,7 @@ import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import { OrderRepository } from '../order/index.js';
 import { PurchaseService } from '../purchase/index.js';
-import { ResultRepository } from '../run/index.js';
+import { PlateRatesRepository, ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
 import { DayPastService } from './day-past.service.js';
 import { DayRepository } from './day.repository.js';
@@ -28,16 +28,18 @@ export class DayService {
     private readonly purchases: PurchaseService,
     private readonly shop: ShopService,
     private readonly past: DayPastService,
+    private readonly plates: PlateRatesRepository,
   ) {}
 
   async file(): Promise<DayFile> {
     const open = await this.days.open(MOST);
-    const [book, files, items, proven, pace, { settings, ...floor }] = await Promise.all([
+    const [book, files, items, proven, pace, rates, { settings, ...floor }] = await Promise.all([
       this.days.book(),
       this.orders.ofJobs(open.map(({ id }) => id)),
       this.purchases.items(),
       this.results.proven(),
       this.past.pace(),
+      this.plates.all(),
       this.shop.read(),
     ]);
     const places = new Map(files.flatMap((file) => placesIn(file, items)));
@@ -56,7 +58,7 @@ export class DayService {
       works.set(job.id, one);
     }
     this.known = { shop: shopKey, works };
-    return { works: [...works.values()].map(({ work }) => work), book, pace };
+    return { works: [...works.values()].map(({ work }) => work), book, pace, rates };
   }
 
   async keep(book: DayBook): Promise<DayBook> {

@@ -36,6 +36,7 @@ const TABLES = [
   'stock_level',
   'stock_item',
   'day_book',
+  'plate_rates',
   'study_answer',
   'study_swatch',
   'study',

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { AHEAD, minutesOf, type Shift } from '@kanga/core/day';
+import { AHEAD, minutesOf, type DoneBed, type Shift } from '@kanga/core/day';
 import { addDays, momentAfter, momentIn, weekdayOf } from '@kanga/core/units';
-import { dayDoneQuery, dayQuery, serverNow, useDay, useShop } from '../data/index.js';
+import { dayQuery, serverNow, useDay, useShop } from '../data/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
@@ -15,7 +15,7 @@ import { OneMore } from './one-more.js';
 import { PressesOut } from './presses-out.js';
 import { TakenPlan } from './taken-plan.js';
 import { TryOrder } from './try-order.js';
-import { useDayPlan, type PlannedDay } from './use-day.js';
+import type { PlannedDay, useDayPlan } from './use-day.js';
 
 const HOUR = 3600;
 const LOOKS = [
@@ -56,13 +56,12 @@ function hoursOf(shifts: readonly Shift[]): [string, string] {
 }
 
 /** The day’s one question: what is next on which press, and is anything late? */
-export function DayPlan() {
+export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPlan>; done: readonly DoneBed[] }) {
   const { settings, presses, printers } = useShop();
   const { timeZone } = settings;
-  const { plan, working, problem } = useDayPlan();
+  const { plan, working, problem } = planned;
   const book = useQuery(dayQuery).data?.book;
   const dayText = useDay();
-  const { data: done = [] } = useQuery({ ...dayDoneQuery(plan?.today ?? ''), enabled: plan !== null });
   const isDone = done.length > 0;
   const [look, setLook] = useState<(typeof LOOKS)[number]['value']>('line');
   const [day, setDay] = useState<string | null>(null);
@@ -113,7 +112,7 @@ export function DayPlan() {
   return (
     <section aria-label="Plan of the day">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1 className="font-big text-[27px] leading-tight font-bold">{headline(view)}</h1>
+        <h1 className="font-big text-[27px] leading-tight font-bold">{headline(view, isDone)}</h1>
         <p className="min-w-0 flex-1 text-soft">
           {view.lastOff !== null && `Last load off ${offAt(view.lastOff, from, timeZone, plan.today, dayText)}. `}
           {asides(view, names).join(' ')}

@@ -66,7 +66,7 @@ export function useDayPlan(): { plan: PlannedDay | null; working: boolean; probl
         id,
         name,
         warmUp,
-        rates: null,
+        rates: data.rates.find(({ pressId }) => pressId === id) ?? null,
         down: data.book.down.includes(id),
         celsius: readingOf(id),
       })),

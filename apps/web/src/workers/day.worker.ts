@@ -6,6 +6,7 @@ import {
   DayGraph,
   DaySearch,
   dayViewer,
+  ExactDay,
   follow,
   isWorth,
   oneMores,
@@ -55,6 +56,9 @@ export interface TriedOrder {
   floor: ShopFloor;
   units: ShopUnits;
 }
+/** How long the search goes on without a better plan before every plan is tried, ms, where the day is small enough for that; and how many beginnings of plans at once. */
+const QUIET = 500;
+const BEGINNINGS = 20;
 /** How long each of both plans of a trial is bettered, ms. */
 const TRIAL = 2000;
 
@@ -106,19 +110,34 @@ const work = {
       bound,
       ...(followed && followed.value < Infinity ? { from: followed.arrangement } : {}),
     });
+    /** What no plan is better than. */
+    let provenAt = bound;
     /** The best so far, or what is followed where that is not worth its changes. */
     const look = () => {
       const keeps = followed && !isWorth({ value: search.bestValue, late: search.bestScores.late }, followed);
-      return viewOf(keeps ? followed.arrangement : search.best);
+      return viewOf(keeps ? followed.arrangement : search.best, provenAt);
     };
     let view = look();
     if (built.model.tasks.length < 2) return view;
     hear(view);
     const till = performance.now() + patience;
     let looked = performance.now();
+    let bettered = looked;
     let better = false;
-    while (performance.now() < till && !search.proven) {
-      better = search.run(5) || better;
+    let exact: ExactDay | null = null;
+    while (performance.now() < till && !search.proven && exact?.state !== 'proven') {
+      if (search.run(5)) {
+        better = true;
+        bettered = performance.now();
+      }
+      if (performance.now() - bettered > QUIET) {
+        exact ??= new ExactDay(built.model, USUAL_AIMS, search.bestValue);
+        if (exact.run(BEGINNINGS) === 'proven') {
+          if (exact.best) search.adopt(exact.best);
+          provenAt = search.bestValue;
+          better = true;
+        }
+      }
       if (!better || performance.now() - looked < LOOK) continue;
       view = look();
       hear(view);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { DayBook, DayWork, DoneBed, Pace } from '@kanga/core/day';
+import type { RatesMeasured } from '@kanga/core/heat';
 import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
 
 /** Everything that the plan of the day is made of. */
@@ -9,6 +10,14 @@ export interface DayFile {
   book: DayBook;
   /** How fast presses were served of late; null: too little was measured. */
   pace: Pace | null;
+  /** How plates warm and cool, as presses told of themselves. */
+  rates: MeasuredRates[];
+}
+
+/** How the plate of a press warms and cools, as it was measured last. */
+export interface MeasuredRates extends RatesMeasured {
+  pressId: string;
+  at: string;
 }
 
 const clockSchema = Joi.string()
@@ -117,8 +126,17 @@ export const doneBedSchema = Joi.object<DoneBed, true>({
   celsius: Joi.number().required(),
 });
 export const doneQuerySchema = Joi.object<{ day: string }, true>({ day: daySchema.required() });
+const ratesSchema = Joi.object<MeasuredRates, true>({
+  pressId: idSchema.required(),
+  hottest: Joi.number().positive().allow(null).required(),
+  warmTau: Joi.number().positive().allow(null).required(),
+  room: Joi.number().required(),
+  coolTau: Joi.number().positive().allow(null).required(),
+  at: instantSchema.required(),
+});
 export const dayFileSchema = Joi.object<DayFile, true>({
   works: Joi.array().items(workSchema).required(),
   book: dayBookSchema.required(),
   pace: paceSchema.allow(null).required(),
+  rates: Joi.array().items(ratesSchema).required(),
 });

@@ -1,2 +1,9 @@
 /** The day, as it crosses the wire. */
-export { dayBookSchema, type DayFile, dayFileSchema, doneBedSchema, doneQuerySchema } from './day.js';
+export {
+  dayBookSchema,
+  type DayFile,
+  dayFileSchema,
+  doneBedSchema,
+  doneQuerySchema,
+  type MeasuredRates,
+} from './day.js';

@@ -46,6 +46,18 @@ describe('a day', () => {
     ['its own trouble', work({ stuck: 'no art yet' }), shop, 'no art yet'],
     ['no press that can take it', work({ presses: [] }), shop, 'no press takes it'],
     [
+      'a press that never warms',
+      work({ presses: work().presses.slice(0, 1) }),
+      {
+        ...shop,
+        presses: shop.presses.map((press) => ({
+          ...press,
+          rates: { hottest: 150, warmTau: 500, room: 22, coolTau: 450 },
+        })),
+      },
+      'its press does not come to its heat, as its plate was measured',
+    ],
+    [
       'a press that is down',
       work({ presses: work().presses.map((way) => ({ ...way, pressId: 'press 0' })) }),
       { ...shop, presses: shop.presses.map((press) => ({ ...press, down: press.id === 'press 0' })) },

@@ -1,4 +1,4 @@
-import { plateTakes, ROOM, usualRates, type PlateRates } from '../heat/index.js';
+import { plateTakes, ratesKnown, ROOM, type PlateRates, type RatesMeasured } from '../heat/index.js';
 import { daysBetween } from '../units/index.js';
 import type { Pace } from './done.js';
 import { AHEAD, minutesOf, type MomentOf, windowsOf, type Shift } from './hours.js';
@@ -11,7 +11,7 @@ export interface DayShop {
     id: string;
     name: string;
     warmUp: number;
-    rates: PlateRates | null;
+    rates: RatesMeasured | null;
     down: boolean;
     celsius: number | null;
   }[];
@@ -69,7 +69,7 @@ const halfOf = (name: string, half: (typeof HALVES)[number]): string => `${name}
 export const personOf = (id: string): string => id.slice(0, -2);
 
 /** How a plate warms and cools, as far as anybody measured it. */
-export const ratesOf = ({ rates, warmUp }: DayShop['presses'][number]): PlateRates => rates ?? usualRates(warmUp);
+export const ratesOf = ({ rates, warmUp }: DayShop['presses'][number]): PlateRates => ratesKnown(warmUp, rates);
 
 const START: Moment = { of: 'start', plus: 0 };
 const END: Moment = { of: 'end', plus: 0 };
@@ -121,13 +121,16 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
 
   const byDue = [...works].sort((a, b) => (a.due ?? '9999').localeCompare(b.due ?? '9999') || a.number - b.number);
   for (const work of byDue) {
-    const ways = work.presses
-      .filter(({ pressId }) => at.has(pressId))
+    const there = work.presses.filter(({ pressId }) => at.has(pressId));
+    const ways = there
+      .filter(({ pressId, heat }) => comesTo(presses, pressId, heat))
       .map((way) => ({ ...way, busy: way.busy * (pace?.factor ?? 1), hands: way.hands * (pace?.factor ?? 1) }));
     const why =
       work.stuck ??
       (work.beds > 0 && ways.length === 0
-        ? `${work.presses.length > 0 ? 'its press is down' : 'no press takes it'}`
+        ? there.length > 0
+          ? 'its press does not come to its heat, as its plate was measured'
+          : `${work.presses.length > 0 ? 'its press is down' : 'no press takes it'}`
         : !isStaffed
           ? 'nobody works on any of the next days'
           : tasks.length > MOST_TASKS
@@ -215,6 +218,12 @@ export function buildDay(works: readonly DayWork[], shop: DayShop, pins: readonl
   }
   built.model = { units, tasks, links, jobs };
   return built;
+}
+
+/** Whether a plate ever comes to a temperature, as far as it was measured. */
+function comesTo(presses: DayShop['presses'], pressId: string, heat: number): boolean {
+  const press = presses.find(({ id }) => id === pressId);
+  return press !== undefined && Number.isFinite(plateTakes(ratesOf(press), ROOM, heat));
 }
 
 const printerOf = ({ print }: DayWork, unitOf: (id: string) => number): number[] => {

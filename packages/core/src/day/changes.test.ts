@@ -41,6 +41,8 @@ const view = (...rows: DayRow[]): DayView => ({
   promises: [],
   left: [],
   scores: { late: 0, over: 0, change: 0, span: 0, flow: 0, moved: 0 },
+  lateAtLeast: 0,
+  proven: false,
   heatSaved: 0,
   lastOff: null,
   busy: [],

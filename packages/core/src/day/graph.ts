@@ -1,11 +1,9 @@
 import { DayLines, type Move } from './lines.js';
 import type { Aims, DayModel, Scores, Window } from './model.js';
 import { int, real } from './shape.js';
+import { BEYOND, firstWithin, overtimeOf } from './windows.js';
 
 export type { Arrangement, Move } from './lines.js';
-
-/** Beyond every window: what does not fit into any is put here rather than refused, s. */
-const BEYOND = 14 * 86_400;
 
 /** When things are, in one arrangement. */
 interface Times {
@@ -290,10 +288,10 @@ export class DayGraph extends DayLines {
         const need = int(this.slotNeed, s);
         const begins = (this.fromEnd[need] ? lasts : 0) + real(this.fromPlus, need);
         const ends = (this.toEnd[need] ? lasts : 0) + real(this.toPlus, need);
-        const window = windows.find((one) => Math.max(start + begins, one.from) + (ends - begins) <= one.over);
-        if (!window) return Math.max(start, BEYOND);
-        if (start + begins < window.from) {
-          start = window.from - begins;
+        const fits = firstWithin(windows, start + begins, ends - begins);
+        if (fits === null) return Math.max(start, BEYOND);
+        if (start + begins < fits) {
+          start = fits - begins;
           again = true;
         }
       }
@@ -307,11 +305,11 @@ export class DayGraph extends DayLines {
     for (let s = int(this.taskSlots, task), to = int(this.taskSlots, task + 1); s < to; s++) {
       const windows = this.windowsAt(s);
       if (!windows) continue;
-      const from = this.edge(times, s, this.fromEnd, this.fromPlus);
-      const until = this.edge(times, s, this.toEnd, this.toPlus);
-      const window = windows.find((one) => until <= one.over);
-      if (!window) sum += until - from;
-      else if (until > window.to) sum += Math.min(until - from, until - window.to);
+      sum += overtimeOf(
+        windows,
+        this.edge(times, s, this.fromEnd, this.fromPlus),
+        this.edge(times, s, this.toEnd, this.toPlus),
+      );
     }
     return sum;
   }

@@ -13,7 +13,8 @@ export {
   paceOf,
   type PressDay,
 } from './done.js';
-export { RULES, type Rule } from './dispatch.js';
+export { dispatch, RULES, type Rule } from './dispatch.js';
+export { ExactDay, type Exactly } from './exact.js';
 export { type Arrangement, DayGraph } from './graph.js';
 export {
   AHEAD,

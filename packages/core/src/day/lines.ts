@@ -164,7 +164,7 @@ export class DayLines extends GraphShape {
     return this.undoneCount > 0;
   }
   /** The last slot on a unit that ranks before a place; -1: none. */
-  private placed(unit: number, place: number): number {
+  placed(unit: number, place: number): number {
     let slot = int(this.last, unit);
     while (slot >= 0 && int(this.rank, int(this.slotTask, slot)) > place) slot = int(this.before, slot);
     return slot;

@@ -29,8 +29,10 @@ export class MoveMaker {
       if (job >= 0) from = graph.lastOf(job);
     }
     if (from < 0 || (aims.span > 0 && this.random() < 0.2)) {
+      // Any of those that end last.
       const end = graph.scores.span - HAIR;
-      from = this.any([...graph.end.keys()].filter((t) => real(graph.end, t) > end)) ?? 0;
+      for (let t = 0, last = 0; t < graph.tasks; t++)
+        if (real(graph.end, t) > end && this.random() * ++last < 1) from = t;
     }
     const path: number[] = [];
     for (let t = from; t >= 0 && path.length <= graph.tasks; t = int(graph.heldBy, t)) path.push(t);

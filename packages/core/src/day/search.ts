@@ -2,8 +2,8 @@ import { seeded } from '../numbers/index.js';
 import { bestRule } from './dispatch.js';
 import { DayGraph, type Arrangement, type Move } from './graph.js';
 import { HAIR, int, real } from './shape.js';
-import { Guess } from './guess.js';
 import { MoveMaker } from './moves.js';
+import { PlainTimes } from './plain.js';
 import { USUAL_AIMS, type Aims, type DayModel, type Scores } from './model.js';
 
 /** How a search goes on; what is left out is as usual. */
@@ -19,8 +19,14 @@ export interface SearchAsked {
 
 /** Steps without a better plan before a round is over: more the more tasks there are. Ours, by trial on ft10. */
 const STALLED = { most: 600, least: 40, each: 6 };
-/** Arrangements that are kept to begin anew between them. */
-const ELITE = 16;
+/** Arrangements that are kept to begin anew between them, rounds that may pass without a better one before others are sought, and steps at random that lead far from all of them. Ours, by trial on ft10. */
+const ELITE = 8;
+const STALE = 30;
+const FAR_OFF = 100;
+/** Seconds that a second more of work on a slower unit is reckoned as at most. Ours, by trial on flexible shops. */
+const DEAREST = 2;
+/** How often the next of two like guesses is taken. */
+const TIED = 0.4;
 interface Elite {
   arrangement: Arrangement;
   value: number;
@@ -47,13 +53,15 @@ export class DaySearch {
   private readonly pairTabu: Int32Array;
   private readonly choiceTabu: Int32Array;
   private readonly passed: Int32Array;
-  /** Whether only the end of all counts, so that most moves need not be timed. */
-  private readonly guess: Guess | null;
+  /** Where only the end of all counts, and most moves need not be timed. */
+  private readonly plain: PlainTimes | null;
   private readonly moves: MoveMaker;
   private guessed = new Float64Array(64);
   private value: number;
   private sinceBest = 0;
   private readonly elite: Elite[] = [];
+  /** Rounds since the best of the elite became better. */
+  private stale = 0;
   private roundBest: Arrangement;
   private roundValue: number;
 
@@ -63,9 +71,10 @@ export class DaySearch {
     this.bound = bound;
     this.random = seeded(seed);
     const { tasks } = this.graph;
-    this.guess =
-      aims.span > 0 && aims.late === 0 && aims.flow === 0 && Guess.fits(this.graph) ? new Guess(this.graph) : null;
-    this.moves = new MoveMaker(this.graph, aims, this.random, this.guess ? Infinity : undefined);
+    const { span, ...others } = aims;
+    const isSpan = span > 0 && others.late === 0 && others.flow === 0 && others.change === 0;
+    this.plain = isSpan && PlainTimes.fits(this.graph) ? new PlainTimes(this.graph) : null;
+    this.moves = new MoveMaker(this.graph, aims, this.random, this.plain ? Infinity : undefined);
     this.patience = Math.min(STALLED.most, STALLED.least + STALLED.each * tasks);
     this.pairTabu = new Int32Array(tasks * tasks);
     this.choiceTabu = new Int32Array(this.graph.choiceLasts.length);
@@ -97,26 +106,8 @@ export class DaySearch {
   private step(): void {
     this.steps++;
     const moves = this.moves.candidates();
-    let pick: Move | null = null;
-    let pickValue = Infinity;
-    let loose: Move | null = null;
-    let looseValue = Infinity;
-    if (this.guess) pick = this.likeliest(this.guess, moves);
-    else
-      for (const move of moves) {
-        const value = this.graph.weigh(move, this.aims);
-        if (value === Infinity) continue;
-        const forbidden = this.isTabu(move);
-        if (value < pickValue && (!forbidden || value < this.bestValue - HAIR)) [pick, pickValue] = [move, value];
-        if (forbidden && value < looseValue) [loose, looseValue] = [move, value];
-      }
-    const taken = pick ?? (this.random() < 0.5 ? loose : null);
-    if (taken) this.take(taken);
-    if (this.value < this.bestValue - HAIR) {
-      this.best = this.graph.save();
-      this.bestValue = this.value;
-      this.bestScores = { ...this.graph.scores };
-    }
+    const taken = this.plain ? this.takeLikeliest(this.plain, moves) : this.takeBest(moves);
+    this.noteBest();
     if (this.value < this.roundValue - HAIR) {
       this.roundBest = this.graph.save();
       this.roundValue = this.value;
@@ -124,64 +115,115 @@ export class DaySearch {
     } else if (++this.sinceBest > this.patience || !taken) this.restart();
   }
 
-  /** The move that is guessed to come to least, of those that may be taken; any of the others where there is none. */
-  private likeliest(guess: Guess, moves: readonly Move[]): Move | null {
+  private noteBest(): void {
+    if (this.value >= this.bestValue - HAIR) return;
+    this.best = this.graph.save();
+    this.bestValue = this.value;
+    this.bestScores = { ...this.graph.scores };
+  }
+
+  /** Goes on from an arrangement that was found elsewhere. */
+  adopt(arrangement: Arrangement): void {
+    this.graph.load(arrangement);
+    this.value = this.graph.time(this.aims);
+    this.noteBest();
+  }
+
+  /** Takes the move that comes to least of those that may be taken; now and then any of the others where there is none. Whether one was taken. */
+  private takeBest(moves: readonly Move[]): boolean {
+    let pick: Move | null = null;
+    let pickValue = Infinity;
+    let loose: Move | null = null;
+    let looseValue = Infinity;
+    for (const move of moves) {
+      const value = this.graph.weigh(move, this.aims);
+      if (value === Infinity) continue;
+      const forbidden = this.isTabu(move);
+      if (value < pickValue && (!forbidden || value < this.bestValue - HAIR)) [pick, pickValue] = [move, value];
+      if (forbidden && value < looseValue) [loose, looseValue] = [move, value];
+    }
+    const taken = pick ?? (this.random() < 0.5 ? loose : null);
+    if (taken) this.take(taken);
+    return taken !== null;
+  }
+
+  /** Takes the move that is guessed to come to least, of those that may be taken; any of the others where there is none. Whether one was taken. */
+  private takeLikeliest(plain: PlainTimes, moves: readonly Move[]): boolean {
     const { graph } = this;
-    guess.measureTails();
-    let count = moves.length;
-    if (this.guessed.length < count) this.guessed = new Float64Array(2 * count);
+    plain.measureTails();
+    if (this.guessed.length < moves.length) this.guessed = new Float64Array(2 * moves.length);
     const { guessed } = this;
-    for (let i = 0; i < count; i++) {
+    const least = this.bestValue / this.aims.span - HAIR;
+    for (let i = 0; i < moves.length; i++) {
       const move = moves[i] as Move;
-      const span = guess.of(move);
-      guessed[i] = span < this.bestValue - HAIR || !this.isTabu(move) ? span : span + FAR * (1 + this.random());
+      const span = plain.of(move);
+      guessed[i] = span < least || !this.isTabu(move) ? span : span + FAR * (1 + this.random());
     }
-    for (; count > 0; count--) {
-      let least = 0;
-      for (let i = 1; i < moves.length; i++) if (real(guessed, i) < real(guessed, least)) least = i;
-      const move = moves[least] as Move;
-      if (graph.weigh(move, this.aims) < Infinity) return move;
-      guessed[least] = Infinity;
+    for (let left = moves.length; left > 0; left--) {
+      let likeliest = 0;
+      for (let i = 1; i < moves.length; i++) {
+        const more = real(guessed, i) - real(guessed, likeliest);
+        if (more < 0 || (more === 0 && this.random() < TIED)) likeliest = i;
+      }
+      const move = moves[likeliest] as Move;
+      const before = this.beforeOf(move);
+      graph.apply(move);
+      const span = plain.time();
+      if (span < Infinity) {
+        graph.keep();
+        this.value = this.aims.span * span;
+        this.forbidBack(before);
+        return true;
+      }
+      // Round in a circle: as it was, and the next.
+      graph.revert(move);
+      plain.time();
+      guessed[likeliest] = Infinity;
     }
-    return null;
+    return false;
   }
 
   private take(move: Move): void {
-    this.forbidBack(move);
+    this.forbidBack(this.beforeOf(move));
     this.graph.apply(move);
     this.graph.keep();
     this.value = this.graph.time(this.aims);
   }
 
-  /** A round has come to nothing more: its best joins the elite, and the next begins between two of those, or off the best. */
+  /** A round has come to nothing more: its best joins the elite, and the next begins between two of those, or far off the best of all where there are few yet. */
   private restart(): void {
+    const { elite } = this;
+    const least = elite[0]?.value ?? Infinity;
     this.join({ arrangement: this.roundBest, value: this.roundValue });
+    this.stale = (elite[0]?.value ?? Infinity) < least - HAIR ? 0 : this.stale + 1;
+    if (this.stale > STALE) {
+      // They have become alike: others are sought.
+      elite.length = this.stale = 0;
+    }
+    if (this.plain) this.plain.dear = DEAREST * this.random();
     this.pairTabu.fill(0);
     this.choiceTabu.fill(0);
     this.sinceBest = 0;
-    const { elite } = this;
     const one = elite[Math.floor(this.random() * elite.length)];
     const other = elite[Math.floor(this.random() * elite.length)];
-    if (one && other && one !== other && elite.length >= ELITE / 2) {
+    const isFew = elite.length < ELITE / 2;
+    if (!isFew && one && other && one !== other) {
       this.graph.load(one.arrangement);
       this.value = this.graph.time(this.aims);
       this.towards(other.arrangement);
     } else {
       this.graph.load(this.best);
       this.value = this.graph.time(this.aims);
-      this.shake(12 + Math.floor(this.random() * 24));
+      this.shake(isFew ? FAR_OFF : 12 + Math.floor(this.random() * 24));
     }
     this.roundBest = this.graph.save();
     this.roundValue = this.value;
   }
 
-  /** What is good stays, but nothing twice: the worst goes when there are too many. */
+  /** What is good stays, but of each value one alone: others of the same are most often the same where it matters. The worst goes when there are too many. */
   private join(one: Elite): void {
     const { elite } = this;
-    if (
-      elite.some(({ value, arrangement }) => Math.abs(value - one.value) < HAIR && isSame(arrangement, one.arrangement))
-    )
-      return;
+    if (elite.some(({ value }) => Math.abs(value - one.value) < HAIR)) return;
     elite.push(one);
     elite.sort((a, b) => a.value - b.value);
     if (elite.length > ELITE) elite.pop();
@@ -242,24 +284,22 @@ export class DaySearch {
     const later = place > int(graph.rank, task);
     return int(this.pairTabu, later ? beside * graph.tasks + task : task * graph.tasks + beside) > steps;
   }
-  /** What was so before a move may not be so again for a while. */
-  private forbidBack(move: Move): void {
+  /** What is so before a move that a move changes: a choice, or who came before whom. */
+  private beforeOf(move: Move): { task: number; need: number; later: boolean; passed: number } {
     const { task, place, need } = move;
     const { graph, passed } = this;
-    const until = this.steps + 8 + Math.floor(this.random() * (6 + graph.tasks / 12));
-    if (need >= 0) {
-      this.choiceTabu[int(graph.choiceAt, need) + int(graph.choice, need)] = until;
-      return;
-    }
-    const later = place > int(graph.rank, task);
-    for (let i = graph.passedBy(move, passed) - 1; i >= 0; i--) {
+    return need >= 0
+      ? { task, need: int(graph.choiceAt, need) + int(graph.choice, need), later: false, passed: 0 }
+      : { task, need: -1, later: place > int(graph.rank, task), passed: graph.passedBy(move, passed) };
+  }
+  /** What was so before a move may not be so again for a while. */
+  private forbidBack({ task, need, later, passed: count }: ReturnType<DaySearch['beforeOf']>): void {
+    const { graph, passed, pairTabu } = this;
+    const until = this.steps + 5 + Math.floor(this.random() * (5 + graph.tasks / 12));
+    if (need >= 0) this.choiceTabu[need] = until;
+    for (let i = 0; i < count; i++) {
       const other = int(passed, i);
-      this.pairTabu[later ? task * graph.tasks + other : other * graph.tasks + task] = until;
+      pairTabu[later ? task * graph.tasks + other : other * graph.tasks + task] = until;
     }
   }
 }
-
-const isSame = (a: Arrangement, b: Arrangement): boolean =>
-  a.order.every(
-    (line, unit) => line.length === b.order[unit]?.length && line.every((slot, i) => slot === b.order[unit]?.[i]),
-  );

@@ -1,9 +1,10 @@
 import { plateAfter, plateTakes, ROOM } from '../heat/index.js';
 import { personOf, ratesOf, type DayBuilt, type DayKind, type DayPart, type DayShop } from './build.js';
+import { lateBound } from './bound.js';
 import { dispatch } from './dispatch.js';
 import { DayGraph, type Arrangement } from './graph.js';
 import { USUAL_AIMS, type Aims, type Scores, type Unit } from './model.js';
-import { int, real } from './shape.js';
+import { HAIR, int, real } from './shape.js';
 import { shareBy, spreadOf, strayEnds, sureBy } from './surety.js';
 
 /** One thing of the plan, as it is drawn and read. Times in s from the moment of the plan. */
@@ -45,8 +46,12 @@ export interface DayView {
   /** By press: how hot its plate is when, °C. */
   plates: { pressId: string; line: { at: number; celsius: number }[] }[];
   promises: DayPromise[];
-  left: { jobId: string; number: number; name: string; why: string }[];
+  /** What is not in the plan, and why; `due`: its day, null: nobody waits for it. */
+  left: { jobId: string; number: number; name: string; why: string; due: string | null }[];
   scores: Scores;
+  /** No plan is late by less than this in all, s; and whether no plan at all is better than this one. */
+  lateAtLeast: number;
+  proven: boolean;
   /** Seconds of warming and cooling that going by due day alone would take more. */
   heatSaved: number;
   /** When the last load comes off, s; null: none is planned. */
@@ -71,20 +76,21 @@ export const mostTaken = (
 /** Points of a curve between two temperatures. */
 const POINTS = 6;
 
-/** What arrangements of a day look like, each by itself: what they share is worked out once. O(runs of the surety · time of a plan) for each. */
+/** What arrangements of a day look like, each by itself: what they share is worked out once. `provenAt`: what no plan is better than, where that is known. O(runs of the surety · time of a plan) for each. */
 export function dayViewer(
   built: DayBuilt,
   shop: DayShop,
   aims: Aims = USUAL_AIMS,
-): (arrangement: Arrangement) => DayView {
+): (arrangement: Arrangement, provenAt?: number) => DayView {
   const graph = new DayGraph(built.model);
   dispatch(graph, 'due', aims);
   const byDue = graph.scores.change;
   const presses = shop.presses.filter(({ down }) => !down);
-  const left = built.left.map(({ work: { jobId, number, name }, why }) => ({ jobId, number, name, why }));
-  return (arrangement) => {
+  const lateAtLeast = lateBound(built.model);
+  const left = built.left.map(({ work: { jobId, number, name, due }, why }) => ({ jobId, number, name, why, due }));
+  return (arrangement, provenAt = -Infinity) => {
     graph.load(arrangement);
-    graph.time(aims);
+    const value = graph.time(aims);
     const scores = { ...graph.scores };
     const rows = built.parts.map((part, t) => rowOf(part, t, graph));
     numberLoads(rows);
@@ -97,6 +103,8 @@ export function dayViewer(
       promises: promisesOf(built, graph, shop),
       left,
       scores,
+      lateAtLeast,
+      proven: value <= provenAt + HAIR,
       heatSaved: byDue - scores.change,
       lastOff: pressed.length === 0 ? null : Math.max(...pressed.map(({ end }) => end)),
     };

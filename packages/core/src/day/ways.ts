@@ -6,7 +6,7 @@ export const shortestOf = ({ needs }: Task): number =>
   Math.min(...(needs[0]?.choices.map(({ lasts }) => lasts) ?? [0]));
 
 /** All tasks, each after those that it is linked to. O(tasks + links). */
-function byLinks({ tasks, inAt, outAt, outTask }: GraphShape): Int32Array {
+export function sortedByLinks({ tasks, inAt, outAt, outTask }: GraphShape): Int32Array {
   const waits = Int32Array.from({ length: tasks }, (_, t) => int(inAt, t + 1) - int(inAt, t));
   const sorted = new Int32Array(tasks);
   let filled = 0;
@@ -27,7 +27,7 @@ export function waysOf(graph: GraphShape): { heads: Float64Array; tails: Float64
   const heads = graph.release.slice();
   const tails = new Float64Array(tasks);
   const lasts = Float64Array.from(model.tasks, shortestOf);
-  const sorted = byLinks(graph);
+  const sorted = sortedByLinks(graph);
   for (const t of sorted)
     for (let k = int(outAt, t), to = int(outAt, t + 1); k < to; k++) {
       const other = int(outTask, k);

@@ -17,6 +17,9 @@ export {
   type PlateRates,
   type PlateReading,
   plateTakes,
+  ratesKnown,
+  type RatesMeasured,
   ROOM,
   usualRates,
 } from './plate-rates.js';
+export { followPlate, type PlateCourse, type PlateNow, ratesIn } from './plate-course.js';

@@ -8,6 +8,14 @@ export interface PlateRates {
   coolTau: number;
 }
 
+/** What was measured of them; null: it was not seen. */
+export interface RatesMeasured {
+  hottest: number | null;
+  warmTau: number | null;
+  room: number;
+  coolTau: number | null;
+}
+
 /** A reading of a plate: so many seconds after the heat was set on, or off. */
 export interface PlateReading {
   at: number;
@@ -29,6 +37,15 @@ export const usualRates = (warmUp: number): PlateRates => ({
   room: ROOM,
   coolTau: 1 / LOSS,
 });
+
+/** The rates of a press as far as they were measured, and the usual ones for the rest. Warming is one law with two constants: either both were measured, or neither. */
+export function ratesKnown(warmUp: number, measured: RatesMeasured | null): PlateRates {
+  const usual = usualRates(warmUp);
+  if (!measured) return usual;
+  const { hottest, warmTau, room, coolTau } = measured;
+  const warms = hottest !== null && warmTau !== null ? { hottest, warmTau } : {};
+  return { ...usual, ...warms, ...(coolTau !== null ? { room, coolTau } : {}) };
+}
 
 /** Where a plate stands after so many seconds, °C. */
 export const plateAfter = (rates: PlateRates, from: number, seconds: number, heating: boolean): number =>

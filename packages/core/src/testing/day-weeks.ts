@@ -1,4 +1,15 @@
-import { buildDay, DayGraph, DaySearch, dayViewer, paceOf, type DayShop, type DoneBed } from '../day/index.js';
+import {
+  buildDay,
+  DayGraph,
+  DaySearch,
+  dayViewer,
+  paceOf,
+  shareBy,
+  spreadOf,
+  strayEnds,
+  type DayShop,
+  type DoneBed,
+} from '../day/index.js';
 import { normals, seeded } from '../numbers/index.js';
 import { madeShop, madeWork } from './day.js';
 import { runDay } from './day-run.js';
@@ -47,12 +58,13 @@ function fortnight(slow: () => number, bed: () => number): DoneBed[] {
 
 /**
  * Weeks of made-up shops: a pace is learned from the log of the fortnight before, a day is planned and promised by it, and then it comes as it comes, with times by a law that the planner does not know and beds that are
- * pressed again. The share of promises that were kept when nine in ten were said, and how many there were; `heard`: of each promise by when it was said and when it was done, s.
+ * pressed again. The share of promises that were kept when nine in ten were said, and how many there were; `heard`: of each promise by when it was said and when it was done, s, and on
+ * what share of days it was said to be done by then.
  */
 export function keptPromises(
   weeks: number,
   seed: number,
-  heard: (said: number, done: number) => void = () => undefined,
+  heard: (said: number, done: number, share: number) => void = () => undefined,
 ): { kept: number; promises: number } {
   let [kept, promises] = [0, 0];
   for (let week = 0; week < weeks; week++) {
@@ -68,6 +80,7 @@ export function keptPromises(
     const graph = new DayGraph(built.model);
     graph.load(search.best);
     graph.time({ moved: 1, late: 1, over: 1, change: 1, span: 1, flow: 1 });
+    const stray = strayEnds(graph, spreadOf(built, shop), 1);
     const today = gamma(random, normal, LAW.day);
     const factor = shop.pace?.factor ?? 1;
     const lasts = built.parts.map(({ kind, beds }, t) => {
@@ -85,7 +98,7 @@ export function keptPromises(
       if (!promise || done === undefined) return;
       promises++;
       if (done <= promise.sure) kept++;
-      heard(promise.sure, done);
+      heard(promise.sure, done, shareBy(stray[job] ?? new Float64Array(), done));
     });
   }
   return { kept: kept / promises, promises };

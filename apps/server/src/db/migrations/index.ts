@@ -17,6 +17,7 @@ import * as orders from './0015-orders.js';
 import * as stock from './0016-stock.js';
 import * as pack from './0017-pack.js';
 import * as day from './0018-day.js';
+import * as plateRates from './0019-plate-rates.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -37,6 +38,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0016-stock': stock,
   '0017-pack': pack,
   '0018-day': day,
+  '0019-plate-rates': plateRates,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
