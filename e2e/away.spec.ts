@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { closePress, deeds, demo, enter, freeze, next, readJob } from './shop.js';
+import { clockLeft, closePress, deeds, demo, enter, freeze, next, readJob } from './shop.js';
 
 // The service worker is what keeps the application here.
 test.use({ serviceWorkers: 'allow' });
@@ -22,13 +22,6 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   await enter(page, 'Done');
   await closePress(page);
   await expect.poll(async () => deeds(await readJob(request, id)).length).toBe(2);
-  const clock = async () => {
-    const [minutes = 0, seconds = 0] = (await page.getByTestId('clock').innerText())
-      .replace('−', '-')
-      .split(':')
-      .map(Number);
-    return minutes * 60 + seconds;
-  };
   await context.setOffline(true);
   await page.reload();
   // What the server has had long since is there, the clock runs on from when it was started, and the screen says that it is alone.
@@ -38,7 +31,7 @@ test('a screen that is reloaded while the server is away goes on as it was, and 
   const started = Date.parse(events.at(-1)?.at ?? '');
   const dwell = plan?.steps[1]?.seconds ?? NaN;
   await expect
-    .poll(async () => Math.abs((await clock()) - (dwell - (Date.now() - started) / 1000)))
+    .poll(async () => Math.abs((await clockLeft(page)) - (dwell - (Date.now() - started) / 1000)))
     .toBeLessThanOrEqual(1);
   await enter(page, 'Opened');
   await expect(page.getByText('1 entry waits for the server')).toBeVisible();

@@ -1,7 +1,20 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { benchState } from '@kanga/core/bench';
 import sharp from 'sharp';
-import { CLOSE, closePress, coolPress, deeds, demo, enter, freeze, jobId, next, readJob, seen } from './shop.js';
+import {
+  CLOSE,
+  clockLeft,
+  closePress,
+  coolPress,
+  deeds,
+  demo,
+  enter,
+  freeze,
+  jobId,
+  next,
+  readJob,
+  seen,
+} from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
@@ -156,15 +169,8 @@ test('two screens show the same, whichever of them acts', async ({ page, request
   await expect(office.getByRole('heading', { name: 'Pre-press' })).toBeVisible();
   await closePress(office);
   await expect(next(page)).toContainText('Opened');
-  const shown = async (screen: Page) => {
-    const [minutes = 0, seconds = 0] = (await screen.getByTestId('clock').innerText())
-      .replace('−', '-')
-      .split(':')
-      .map(Number);
-    return minutes * 60 + seconds;
-  };
   const apart = async () => {
-    const [one, other] = await Promise.all([shown(page), shown(office)]);
+    const [one, other] = await Promise.all([clockLeft(page), clockLeft(office)]);
     return Math.abs(one - other);
   };
   await expect.poll(apart).toBeLessThanOrEqual(1);
@@ -183,13 +189,7 @@ test('a clock is right though this machine’s clock is put forward by an hour',
   });
   const started = (await readJob(request, id)).events.at(-1)?.at ?? '';
   await expect
-    .poll(async () => {
-      const [minutes = 0, seconds = 0] = (await page.getByTestId('clock').innerText())
-        .replace('−', '-')
-        .split(':')
-        .map(Number);
-      return Math.abs(minutes * 60 + seconds - Math.ceil(10 - (Date.now() - Date.parse(started)) / 1000));
-    })
+    .poll(async () => Math.abs((await clockLeft(page)) - (10 - (Date.now() - Date.parse(started)) / 1000)))
     .toBeLessThanOrEqual(1);
 });
 

@@ -86,6 +86,13 @@ export async function openFinding(page: Page, title: string | RegExp): Promise<v
 /** The line's button. */
 export const next = (page: Page) => page.getByTestId('next');
 
+/** Seconds that the clock of a press shows; below nothing once its time is over: the sign of `−0:07` is not in its minutes. */
+export async function clockLeft(page: Page): Promise<number> {
+  const shown = (await page.getByTestId('clock').innerText()).replace('−', '-');
+  const [minutes = NaN, seconds = NaN] = shown.replace('-', '').split(':').map(Number);
+  return (shown.startsWith('-') ? -1 : 1) * (minutes * 60 + seconds);
+}
+
 /** Waits until a page is painted: before that a browser takes no key, since nobody can have seen what it is for. */
 export const painted = (page: Page): Promise<void> =>
   page.evaluate(

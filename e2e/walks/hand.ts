@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import type { JobFile } from '@kanga/core/job';
-import { enter, next, readJob, seen } from '../shop.js';
+import { clockLeft, enter, next, readJob, seen } from '../shop.js';
 
 /** What a hand does on a screen, counted: clicks and taps, keys that say something by themselves, and fields that are typed into. */
 export class Hand {
@@ -71,10 +71,9 @@ export class Hand {
 
   /** Sets the clock forth by what stands on it, as somebody waits. */
   private async wait(): Promise<void> {
-    const clock = this.page.getByTestId('clock');
-    if ((await clock.count()) === 0) return;
-    const [minutes = 0, seconds = 0] = (await clock.innerText()).replace('−', '-').split(':').map(Number);
-    if (minutes * 60 + seconds > 0) await this.page.clock.fastForward((minutes * 60 + seconds) * 1000);
+    if ((await this.page.getByTestId('clock').count()) === 0) return;
+    const left = await clockLeft(this.page);
+    if (left > 0) await this.page.clock.fastForward(left * 1000);
   }
 
   /** By the line over the sheet to the stack, and on to a press. */
