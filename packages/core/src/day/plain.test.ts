@@ -73,6 +73,55 @@ describe('a plain shop', () => {
         expect(search.bestValue).toBeLessThanOrEqual(span);
       }),
     ));
+  it('is timed after a shift from the first task that it touches on, and a shift in a circle is told', () => {
+    const seen = { shifted: 0, round: 0 };
+    for (let seed = 1; seed <= 12; seed++) {
+      const random = seeded(seed);
+      const model = jobShop(
+        Array.from({ length: 6 }, () =>
+          Array.from({ length: 5 }, (): [number, number] => [Math.floor(random() * 4), 1 + Math.floor(random() * 30)]),
+        ),
+      );
+      const [whole, fast] = [new DayGraph(model), new DayGraph(model)];
+      dispatch(fast, RULES[seed % RULES.length] ?? 'due', SPAN);
+      const plain = new PlainTimes(fast);
+      plain.time();
+      for (let tries = 0; tries < 40; tries++) {
+        const task = Math.floor(random() * fast.tasks);
+        const place = Math.floor(random() * fast.tasks) - 0.5;
+        const move = { task, place, need: -1, choice: -1 };
+        if (!fast.apply(move)) continue;
+        const span = plain.timeShift(move);
+        whole.load(fast.save());
+        expect(span).toBe(whole.time(SPAN));
+        if (span === Infinity) {
+          seen.round++;
+          fast.revert(move);
+          whole.load(fast.save());
+          whole.time(SPAN);
+        } else {
+          seen.shifted++;
+          fast.keep();
+        }
+        expect([...fast.start]).toEqual([...whole.start]);
+        expect([...fast.end]).toEqual([...whole.end]);
+        // Each stands behind all that it waits for.
+        const waits = [
+          ...model.links.map(({ before, after }) => [before, after]),
+          ...Array.from(fast.before, (other, t) => [other, t]),
+        ];
+        const isBehind = ([one = -1, other = -1]: number[]) =>
+          one < 0 || (fast.rank[one] ?? NaN) < (fast.rank[other] ?? NaN);
+        expect(waits.every(isBehind)).toBe(true);
+        expect([...fast.sorted].map((t) => fast.rank[t])).toEqual([...fast.rank.keys()]);
+        // The longest way through what holds the last one up is the span: by starts and by tails alike.
+        plain.measureTails();
+        const free = { task, place: (fast.rank[task] ?? 0) + 0.25, need: -1, choice: -1 };
+        expect(plain.of(free)).toBeLessThanOrEqual(fast.scores.span);
+      }
+    }
+    expect(Math.min(seen.shifted, seen.round)).toBeGreaterThan(30);
+  });
   it('is none where something is held for longer than it lasts', () => {
     const [task] = jobShop([[[0, 5]]]).tasks;
     const [need] = task?.needs ?? [];

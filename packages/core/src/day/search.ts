@@ -84,6 +84,7 @@ export class DaySearch {
     if (from) this.graph.load(from);
     else bestRule(this.graph, aims);
     this.value = this.graph.time(aims);
+    this.plain?.time();
     this.best = this.graph.save();
     this.bestValue = this.value;
     this.bestScores = { ...this.graph.scores };
@@ -126,6 +127,7 @@ export class DaySearch {
   adopt(arrangement: Arrangement): void {
     this.graph.load(arrangement);
     this.value = this.graph.time(this.aims);
+    this.plain?.time();
     this.noteBest();
   }
 
@@ -154,10 +156,13 @@ export class DaySearch {
     if (this.guessed.length < moves.length) this.guessed = new Float64Array(2 * moves.length);
     const { guessed } = this;
     const least = this.bestValue / this.aims.span - HAIR;
+    let enough = Infinity;
     for (let i = 0; i < moves.length; i++) {
       const move = moves[i] as Move;
-      const span = plain.of(move);
-      guessed[i] = span < least || !this.isTabu(move) ? span : span + FAR * (1 + this.random());
+      const span = plain.of(move, enough);
+      const isFree = span < least || !this.isTabu(move);
+      guessed[i] = isFree ? span : span + FAR * (1 + this.random());
+      if (isFree && span < enough) enough = span;
     }
     for (let left = moves.length; left > 0; left--) {
       let likeliest = 0;
@@ -168,7 +173,7 @@ export class DaySearch {
       const move = moves[likeliest] as Move;
       const before = this.beforeOf(move);
       graph.apply(move);
-      const span = plain.time();
+      const span = move.need < 0 ? plain.timeShift(move) : plain.time();
       if (span < Infinity) {
         graph.keep();
         this.value = this.aims.span * span;
@@ -177,7 +182,7 @@ export class DaySearch {
       }
       // Round in a circle: as it was, and the next.
       graph.revert(move);
-      plain.time();
+      if (move.need >= 0) plain.time();
       guessed[likeliest] = Infinity;
     }
     return false;
@@ -216,6 +221,7 @@ export class DaySearch {
       this.value = this.graph.time(this.aims);
       this.shake(isFew ? FAR_OFF : 12 + Math.floor(this.random() * 24));
     }
+    this.plain?.time();
     this.roundBest = this.graph.save();
     this.roundValue = this.value;
   }
