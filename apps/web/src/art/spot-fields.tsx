@@ -1,5 +1,5 @@
 import type { Placement } from '@kanga/core/art';
-import { parseLength, tidyNumber } from '@kanga/core/units';
+import { parseLength, parseNumber, tidyNumber } from '@kanga/core/units';
 import { useJob } from '../job/index.js';
 import { ParsedField } from '../ui/index.js';
 
@@ -32,10 +32,8 @@ export function SpotFields({ spot, onSpot }: { spot: Placement; onSpot: (spot: P
         label="Turned"
         shown={`${tidyNumber(spot.rotation, 1)}°`}
         parse={(text) => {
-          const value = Number(text.replace(/[°\s]/g, '').replace(',', '.').replace('−', '-'));
-          return Number.isFinite(value) && text.trim() !== ''
-            ? { ok: true, value }
-            : { ok: false, problem: `“${text.trim()}” is not an angle in degrees.` };
+          const parsed = parseNumber(text.replace('°', ''));
+          return parsed.ok ? parsed : { ok: false, problem: `“${text.trim()}” is not an angle in degrees.` };
         }}
         limits={(value) => (Math.abs(value) <= 180 ? null : 'From −180 to 180 degrees.')}
         onValue={(rotation) => {

@@ -12,7 +12,7 @@ import {
   type StopLimits,
 } from '@kanga/core/blank';
 import { SETTING_LIMITS } from '@kanga/core/stack';
-import { parseLength, parseTemperature, tidyNumber } from '@kanga/core/units';
+import { parseLength, parseNumber, parseTemperature, tidyNumber } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
 import { InkLooks, OtherRoute } from '../draw/index.js';
 import { Button, Check, Choice, ParsedField, Select, TextField } from '../ui/index.js';
@@ -21,12 +21,8 @@ import { FAMILY_NAMES } from './families.js';
 import type { Draft } from './use-draft.js';
 import { WhatIsOnIt } from './what-is-on-it.js';
 
-const number = (text: string) => {
-  const value = Number(text.replace(',', '.').replace(/[^\d.-]/g, ''));
-  return text.trim() !== '' && Number.isFinite(value)
-    ? ({ ok: true, value } as const)
-    : ({ ok: false, problem: `“${text.trim()}” is not a number.` } as const);
-};
+/** A number, with what it counts behind it or not: `95 %`. */
+const number = (text: string) => parseNumber(text.replace(/[%\p{L}\s]+$/u, ''));
 const orNothing =
   <T,>(parse: (text: string) => { ok: true; value: T } | { ok: false; problem: string }) =>
   (text: string) =>

@@ -36,7 +36,7 @@ export function KeepOutFigures({ keepOut, onChange }: { keepOut: KeepOut; onChan
             key={key}
             label={label}
             shown={print.length(box[key])}
-            parse={(text) => parseLength(text.replace('−', '-'), print.units.length)}
+            parse={(text) => parseLength(text, print.units.length)}
             limits={(mm) =>
               key === 'width' || key === 'height'
                 ? mm >= LEAST && mm <= FAR

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { descriptionOf, EMPTY_BLANK, EMPTY_SHEET, FAMILIES, SURFACES, type Blank } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
-import { parseLength } from '@kanga/core/units';
+import { parseLength, parseNumber } from '@kanga/core/units';
 import { newBlankSchema, type NewBlank } from '@kanga/contract/blank';
 import { check } from '@kanga/contract/finding';
 
@@ -76,12 +76,15 @@ function length(cells: Cells, key: string): number {
   return read.value;
 }
 
+/** A number in a cell; throws in words when it does not read. */
+function numberIn(key: string, text: string): number {
+  const read = parseNumber(text);
+  if (!read.ok) throw new RangeError(`${key}: ${read.problem}`);
+  return read.value;
+}
 function amount(cells: Cells, key: string): number | null {
-  const text = (cells[key] ?? '').trim();
-  if (text === '') return null;
-  const value = Number(text.replace(',', '.'));
-  if (!Number.isFinite(value)) throw new RangeError(`${key}: “${text}” is not a number`);
-  return value;
+  const text = word(cells, key);
+  return text === null ? null : numberIn(key, text);
 }
 
 const word = (cells: Cells, key: string): string | null => (cells[key] ?? '').trim() || null;
@@ -118,7 +121,7 @@ function blankOf(cells: Cells): unknown {
     fibre: { polyester, cotton, elastane, other },
     baseColour: (word(cells, 'colour') ?? '#ffffff').toLowerCase(),
     surface,
-    layers: (word(cells, 'layers') ?? '0.6').split('+').map((part) => Number(part.trim().replace(',', '.'))),
+    layers: (word(cells, 'layers') ?? '0.6').split('+').map((part) => numberIn('layers', part)),
     sides: [{ name: 'front', outline, keepOuts: [] }],
     style: word(cells, 'style') ?? 'edge to edge',
     jig: word(cells, 'jig'),

@@ -1,6 +1,6 @@
 import { equivalentCurve, equivalentDwell } from '@kanga/core/heat';
 import { SETTING_LIMITS } from '@kanga/core/stack';
-import { formatDuration } from '@kanga/core/units';
+import { formatDuration, wholeDegrees } from '@kanga/core/units';
 import { useJob } from '../job/index.js';
 import { Button } from '../ui/index.js';
 
@@ -21,7 +21,7 @@ export function LikeWork({ temperature, dwell }: { temperature: number; dwell: n
   const x = (c: number) => ((c - low) / (high - low)) * W;
   const y = (s: number) => H - (s / most) * (H - 12);
   const others = [-10, -5, 5, 10]
-    .map((by) => Math.round(temperature + by))
+    .map((by) => wholeDegrees(temperature + by, print.units.temperature))
     .map((c) => ({ c, s: Math.round(equivalentDwell(from, c, energy) / 5) * 5 }))
     .filter(({ s }) => s >= SETTING_LIMITS.dwell.least && s <= SETTING_LIMITS.dwell.most);
   return (

@@ -1,4 +1,5 @@
 import { isSame, type DialLimits, type DialSetting, type Nearness } from './setting.js';
+import { clamped } from '../units/index.js';
 
 /** Settings this near are one. */
 const SAME: Nearness = { temperature: 2.5, dwell: { seconds: 2.5 }, prePress: 1.5 };
@@ -11,7 +12,8 @@ type Axis = (typeof AXES)[number];
 const evenly = (least: number, most: number, by: 'steps' | 'shares'): number[] =>
   Array.from({ length: STEPS }, (_, i) => {
     const s = i / (STEPS - 1);
-    return Math.round(by === 'steps' ? least + (most - least) * s : least * (most / least) ** s);
+    const value = by === 'steps' ? least + (most - least) * s : least * (most / least) ** s;
+    return clamped(Math.round(value), { least, most });
   });
 
 /**

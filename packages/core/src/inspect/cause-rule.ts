@@ -23,7 +23,7 @@ export const HEAT_STEP = 5;
 export const TIME_STEP = 10;
 
 export const heat = (piece: Pressed, by: number): Change => {
-  const to = clamped(Math.round(piece.settings.temperature.value + by), SETTING_LIMITS.temperature);
+  const to = clamped(piece.settings.temperature.value + by, SETTING_LIMITS.temperature);
   return { say: `${degrees(by)} ${by < 0 ? 'cooler' : 'hotter'}, nothing else.`, overrides: { temperature: to } };
 };
 export const time = (piece: Pressed, by: number): Change => {

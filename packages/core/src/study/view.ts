@@ -6,6 +6,7 @@ import {
   meritsOf,
   nextOf,
   oneAtATime,
+  wholeWithin,
   pairToCompare,
   pointsOf,
   SEEN,
@@ -217,8 +218,8 @@ const waits = (seconds: number): string =>
 /** A confirming swatch this much worse than foreseen confirms nothing, ΔE. */
 const SHORT = 2.5;
 
-const confirming = (setting: DialSetting): Proposal => ({
-  setting: { ...setting, temperature: Math.round(setting.temperature), dwell: Math.round(setting.dwell) },
+const confirming = (setting: DialSetting, { limits }: Study): Proposal => ({
+  setting: wholeWithin(setting, limits),
   reason: 'confirm',
   why: 'The robust setting, once more.',
 });
@@ -279,7 +280,7 @@ function actionOf(
       ? {
           sentence: `Swatch ${confirmed.number} came out ΔE ${short.toFixed(1)} worse than foreseen. Look for what was different, and press ${said(confirmed.setting)} once more.`,
           label: 'Once more',
-          command: { kind: 'plan', aim: 'confirm', settings: [confirming(confirmed.setting)] },
+          command: { kind: 'plan', aim: 'confirm', settings: [confirming(confirmed.setting, study)] },
         }
       : {
           sentence: `Confirmed. Make ${said(confirmed.setting)} the recipe of ${study.cloth.blankName}.`,
@@ -293,7 +294,7 @@ function actionOf(
         ? `Enough: more swatches would gain less than the eye sees. Press ${said(robust.setting)} once to confirm it.`
         : `All ${study.budget} swatches are pressed. Press ${said(robust.setting)} once to confirm it, or allow more.`,
       label: 'Confirm',
-      command: { kind: 'plan', aim: 'confirm', settings: [confirming(robust.setting)] },
+      command: { kind: 'plan', aim: 'confirm', settings: [confirming(robust.setting, study)] },
     };
   const [next] = view.next;
   return {

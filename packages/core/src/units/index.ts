@@ -1,3 +1,4 @@
+export { type Parsed } from './amount.js';
 export { formatBytes } from './bytes.js';
 export { type DateStyle, dueText, formatDay, WEEKDAYS } from './dates.js';
 export { addDays, dayIn, daysBetween, isZone, momentAfter, momentIn, startOfDay, timeIn, weekdayOf } from './day.js';
@@ -8,7 +9,6 @@ export {
   formatSize,
   type LengthUnit,
   MM_PER_INCH,
-  type Parsed,
   parseLength,
   POINTS_PER_MM,
   rulerStep,
@@ -24,6 +24,7 @@ export {
   formatTimes,
   KPA_PER_PSI,
   otherTemperature,
+  wholeDegrees,
 } from './quantity.js';
 export {
   parseDuration,

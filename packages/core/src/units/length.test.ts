@@ -27,6 +27,20 @@ describe('parseLength', () => {
     ['5 inches', 127],
     ['  12 MM ', 12],
     ['.5 in', 12.7],
+    ['7 1⁄2 in', 190.5],
+    ['7 1⁄2', 7.5],
+    ['7 - 1/2 in', 190.5],
+    ['7“', 177.8],
+    ['7″', 177.8],
+    ["2½'", 762],
+    ['2 ½ ’', 762],
+    ['−5 mm', -5],
+    ['1,200.5 mm', 1200.5],
+    ['1.200,5 mm', 1200.5],
+    ['0,125 in', 3.175],
+    ['0,250 mm', 0.25],
+    ['1.250 in', 31.75],
+    ['12,5000 mm', 12.5],
   ])('reads %s', (text, mm) => expect(read(text)).toBeCloseTo(mm, 9));
 
   it('takes a bare number in the given unit', () => {
@@ -43,6 +57,22 @@ describe('parseLength', () => {
       if (!parsed.ok) expect(parsed.problem).toMatch(/mm/);
     },
   );
+
+  it.each([
+    ['1,200 mm', '1200', '1.2'],
+    ['1,250 in', '1250', '1.25'],
+    ['12,000 mm', '12000', '12.0'],
+    ['1 ft 1,500 in', '1500', '1.5'],
+  ])('asks what %s is, and guesses at neither', (text, whole, point) => {
+    for (const bare of ['mm', 'in'] as const) {
+      const parsed = parseLength(text, bare);
+      expect(parsed.ok ? null : parsed.problem).toMatch(
+        new RegExp(`can be read in two ways\\. Write ${whole} or ${point.replace('.', '\\.')}\\.$`),
+      );
+      // What it asks for is read, both ways.
+      expect([read(`${whole} mm`), read(`${point} mm`)]).toEqual([Number(whole), Number(point)]);
+    }
+  });
 
   it('keeps the sign, for the caller to judge', () => expect(read('-5 mm')).toBe(-5));
 

@@ -1,3 +1,5 @@
+import { FIGURE, readFigure, tidied, type Parsed } from './amount.js';
+
 /** Exact by definition: NIST SP 811, Appendix B. */
 export const MM_PER_INCH = 25.4;
 
@@ -9,9 +11,6 @@ export type LengthUnit = 'mm' | 'in';
 /** The smallest step that a ruler shows, mm, and as one says it. */
 export const rulerStep = (unit: LengthUnit): { step: number; said: string } =>
   unit === 'in' ? { step: MM_PER_INCH / 16, said: '1/16 in' } : { step: 1, said: '1 mm' };
-
-/** The answer of a parser of typed text: a value in the core's own unit, or what was wrong with the text. */
-export type Parsed<T> = { ok: true; value: T } | { ok: false; problem: string };
 
 const MM_PER: Record<string, number> = {
   mm: 1,
@@ -25,8 +24,8 @@ const UNIT_NAMES: [RegExp, keyof typeof MM_PER][] = [
   [/^(mm|millimet(re|er)s?)$/, 'mm'],
   [/^(cm|centimet(re|er)s?)$/, 'cm'],
   [/^(m|met(re|er)s?)$/, 'm'],
-  [/^("|″|”|''|in\.?|inch(es)?)$/, 'in'],
-  [/^('|′|’|ft\.?|foot|feet)$/, 'ft'],
+  [/^("|''|in\.?|inch(es)?)$/, 'in'],
+  [/^('|ft\.?|foot|feet)$/, 'ft'],
 ];
 
 const VULGAR: Record<string, string> = {
@@ -41,43 +40,46 @@ const VULGAR: Record<string, string> = {
   '⅔': '2/3',
 };
 
-/** Reads `7`, `7.5`, `7,5`, `1/2`, `7 1/2` and `7-1/2`; NaN for anything else. */
-function readAmount(text: string): number {
-  const mixed = /^(?:(\d+)(?:\s+|-))?(\d+)\/(\d+)$/.exec(text);
-  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]);
-  return /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(text) ? Number(text.replace(',', '.')) : NaN;
+/** Reads a figure, `1/2`, `7 1/2`, `7-1/2` and `7 - 1/2`; NaN for anything else. */
+function readAmount(text: string): Parsed<number> {
+  const mixed = /^(?:(\d+) ?[ -] ?)?(\d+)\/(\d+)$/.exec(text);
+  if (mixed) return { ok: true, value: Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]) };
+  return readFigure(text.replace('+', ''));
 }
 
+const AMOUNTS = new RegExp(String.raw`([+-]?(?:\d+ ?[ -] ?\d+/\d+|\d+/\d+|${FIGURE}))\s*([a-z.]+|''|["'])?\s*`, 'g');
+
 /**
- * Reads a length as people write it: `7 1/2 in`, `7-1/2"`, `4.25"`, `190mm`, `19,5 cm`, `1' 2"`, `⅜`.
- * A number without a unit is taken in `bare`. The value is in millimetres and finite; its range is the caller's affair.
+ * Reads a length as people write it: `7 1/2 in`, `7-1/2"`, `4.25"`, `190mm`, `19,5 cm`, `1' 2"`, `⅜`, `2½'`.
+ * A number without a unit is taken in `bare`. The value is in millimetres and finite; its range is the caller's affair. A comma that can be read in two ways is asked about.
  */
 export function parseLength(text: string, bare: LengthUnit): Parsed<number> {
-  const clean = text
-    .trim()
-    .toLowerCase()
-    .replace(
-      /(\d?)([½¼¾⅛⅜⅝⅞⅓⅔])/g,
-      (_, whole: string, glyph: string) => `${whole ? whole + ' ' : ''}${VULGAR[glyph] ?? ''}`,
-    )
-    .replace(/\s+/g, ' ');
+  const clean = tidied(
+    text
+      .toLowerCase()
+      .replace(
+        /(\d?)\s*([½¼¾⅛⅜⅝⅞⅓⅔])/g,
+        (_, whole: string, glyph: string) => `${whole ? whole + ' ' : ''}${VULGAR[glyph] ?? ''}`,
+      ),
+  );
   if (clean === '')
     return { ok: false, problem: 'Nothing is written here. Write a length such as 7 1/2 in, 4.25" or 190 mm.' };
   const misread: Parsed<number> = {
     ok: false,
     problem: `“${text.trim()}” does not read as a length. Write it like 7 1/2 in, 4.25" or 190 mm.`,
   };
-  const parts = [...clean.matchAll(/([+-]?[\d.,]+(?:[ -]\d+\/\d+|\/\d+)?)\s*([a-z.]+|''|["″”'′’])?\s*/g)];
+  const parts = [...clean.matchAll(AMOUNTS)];
   if (parts.length === 0 || parts.map((part) => part[0]).join('') !== clean) return misread;
   let total = 0;
   for (const [, amountText = '', unitText] of parts) {
     const amount = readAmount(amountText);
+    if (!amount.ok) return amount;
     const unit = unitText === undefined ? bare : UNIT_NAMES.find(([pattern]) => pattern.test(unitText))?.[1];
     if (unit === undefined) {
       return { ok: false, problem: `“${unitText ?? ''}” is not a unit of length known here. Use mm, cm, m, in or ft.` };
     }
     if (parts.length > 1 && unitText === undefined) return misread;
-    total += amount * (MM_PER[unit] ?? NaN);
+    total += amount.value * (MM_PER[unit] ?? NaN);
   }
   return Number.isFinite(total) ? { ok: true, value: total } : misread;
 }

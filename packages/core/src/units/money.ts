@@ -1,4 +1,4 @@
-import type { Parsed } from './length.js';
+import type { Parsed } from './amount.js';
 
 /** Money is counted in whole minor units of the shop's currency: cents, pence, whole yen. */
 export type Minor = number;

@@ -18,6 +18,10 @@ export function formatTemperature(celsius: number, unit: TemperatureUnit): strin
   return unit === 'F' ? `${Math.round(fahrenheitOf(celsius))} °F` : `${Math.round(celsius)} °C`;
 }
 
+/** The nearest whole degree of a unit, °C: what is worked out is given as a dial shows it. */
+export const wholeDegrees = (celsius: number, unit: TemperatureUnit): number =>
+  unit === 'F' ? celsiusOf(Math.round(fahrenheitOf(celsius))) : Math.round(celsius);
+
 /** The same temperature in the unit that is not the shop's own, so that both are always visible. */
 export const otherTemperature = (celsius: number, unit: TemperatureUnit): string =>
   formatTemperature(celsius, unit === 'F' ? 'C' : 'F');

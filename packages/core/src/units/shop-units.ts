@@ -1,4 +1,5 @@
-import { formatLength, formatSize, type LengthUnit, type Parsed } from './length.js';
+import { FIGURE, readFigure, tidied, type Parsed } from './amount.js';
+import { formatLength, formatSize, type LengthUnit } from './length.js';
 import { formatDay, type DateStyle } from './dates.js';
 import { dayIn } from './day.js';
 import { inShopUnits } from './in-text.js';
@@ -19,45 +20,63 @@ export interface ShopUnits {
   pressure: PressureUnit;
 }
 
+/** A figure that was found in a text, by what makes a value of it; where it can be read in two ways that is asked, and where there is none the text is refused in the words given. */
+function valued(figure: string | undefined, valueOf: (figure: number) => number, refused: string): Parsed<number> {
+  const read = readFigure(figure ?? '');
+  if (!read.ok) return read;
+  return Number.isFinite(read.value) ? { ok: true, value: valueOf(read.value) } : { ok: false, problem: refused };
+}
+
 /** Reads a bare number, with a point or a comma. */
-export function parseNumber(text: string): Parsed<number> {
-  return /^\s*-?\d+([.,]\d+)?\s*$/.test(text)
-    ? { ok: true, value: Number(text.trim().replace(',', '.')) }
-    : { ok: false, problem: `“${text.trim()}” does not read as a number.` };
-}
+export const parseNumber = (text: string): Parsed<number> =>
+  valued(text, (value) => value, `“${text.trim()}” does not read as a number.`);
 
-/** Reads `199`, `199 C`, `390 °F`; a bare number is taken in the shop's unit. The value is in °C. */
+const TEMPERATURE = new RegExp(
+  String.raw`^(-?(?:${FIGURE})) ?(?:°|degrees?|degs?\.?)? ?(c|f|celsius|centigrade|fahrenheit)?\.?$`,
+  'i',
+);
+
+/** Reads `199`, `199 C`, `390 °F`, `390 deg F`, `199 celsius`; a bare number is taken in the shop's unit. The value is in °C. */
 export function parseTemperature(text: string, bare: TemperatureUnit): Parsed<number> {
-  const match = /^\s*(-?\d+(?:[.,]\d+)?)\s*°?\s*([cf])?\s*$/i.exec(text);
-  if (!match)
-    return { ok: false, problem: `“${text.trim()}” does not read as a temperature. Write it like 199 °C or 390 °F.` };
-  const value = Number((match[1] ?? '').replace(',', '.'));
-  return { ok: true, value: (match[2]?.toUpperCase() ?? bare) === 'F' ? celsiusOf(value) : value };
+  const [, figure, unit] = TEMPERATURE.exec(tidied(text)) ?? [];
+  const isF = (unit ?? bare).toUpperCase().startsWith('F');
+  return valued(
+    figure,
+    (value) => (isF ? celsiusOf(value) : value),
+    `“${text.trim()}” does not read as a temperature. Write it like 199 °C or 390 °F.`,
+  );
 }
 
-/** Reads `45`, `45 s`, `1:30`, `3 min`, `3 min 30 s`. The value is in seconds. */
+const DURATION = new RegExp(
+  String.raw`^(?:(?<minutes>${FIGURE}) ?(?:m|mins?|minutes?)\.?,?)? ?(?:(?<seconds>${FIGURE}) ?(?:s|secs?|seconds?)?\.?)?$`,
+  'i',
+);
+
+/** Reads `45`, `45 s`, `45 secs`, `1:30`, `3 min`, `3 minutes`, `3 min 30 s`, `1 min 30`. The value is in seconds. */
 export function parseDuration(text: string): Parsed<number> {
-  const clock = /^\s*(\d+):([0-5]\d)\s*$/.exec(text);
+  const clean = tidied(text);
+  const clock = /^(\d+):([0-5]\d)$/.exec(clean);
   if (clock) return { ok: true, value: Number(clock[1]) * 60 + Number(clock[2]) };
-  const words = /^\s*(?:(\d+(?:[.,]\d+)?)\s*m(?:in)?)?\s*(?:(\d+(?:[.,]\d+)?)\s*(?:s|sec|seconds?)?)?\s*$/i.exec(text);
-  if (words && (words[1] !== undefined || words[2] !== undefined)) {
-    const read = (part: string | undefined) => Number((part ?? '0').replace(',', '.'));
-    return { ok: true, value: read(words[1]) * 60 + read(words[2]) };
-  }
-  return { ok: false, problem: `“${text.trim()}” does not read as a time. Write it like 45 s, 1:30 or 3 min 30 s.` };
+  const { minutes, seconds } = DURATION.exec(clean)?.groups ?? {};
+  const refused = `“${text.trim()}” does not read as a time. Write it like 45 s, 1:30 or 3 min 30 s.`;
+  if (minutes === undefined) return valued(seconds, (value) => value, refused);
+  const whole = valued(minutes, (value) => value * 60, refused);
+  return whole.ok ? valued(seconds ?? '0', (value) => whole.value + value, refused) : whole;
 }
+
+const PRESSURE = new RegExp(String.raw`^(${FIGURE}) ?(psi|bars?|kpa)?\.?$`, 'i');
+const KPA_PER: Record<PressureUnit, number> = { psi: KPA_PER_PSI, bar: 100, kPa: 1 };
 
 /** Reads `276 kPa`, `40 psi`, `2.8 bar`; a bare number is taken in the shop's unit. The value is in kPa. */
 export function parsePressure(text: string, bare: PressureUnit): Parsed<number> {
-  const match = /^\s*(\d+(?:[.,]\d+)?)\s*(psi|bar|kpa)?\s*$/i.exec(text);
-  if (!match)
-    return {
-      ok: false,
-      problem: `“${text.trim()}” does not read as a pressure. Write it like 40 psi, 2.8 bar or 276 kPa.`,
-    };
-  const value = Number((match[1] ?? '').replace(',', '.'));
-  const unit = (match[2] ?? bare).toLowerCase();
-  return { ok: true, value: unit === 'psi' ? value * KPA_PER_PSI : unit === 'bar' ? value * 100 : value };
+  const [, figure, unit = bare] = PRESSURE.exec(tidied(text)) ?? [];
+  const named = unit.toLowerCase();
+  const per = named === 'psi' ? KPA_PER.psi : named.startsWith('bar') ? KPA_PER.bar : KPA_PER.kPa;
+  return valued(
+    figure,
+    (value) => value * per,
+    `“${text.trim()}” does not read as a pressure. Write it like 40 psi, 2.8 bar or 276 kPa.`,
+  );
 }
 
 /** A printer of lengths, sizes, temperatures and pressures in one shop's units. */
