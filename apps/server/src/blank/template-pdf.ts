@@ -15,6 +15,7 @@ import {
 } from '@cantoo/pdf-lib';
 import type { Side, Template } from '@kanga/core/blank';
 import { boundsOf, polygonOf, type Polygon } from '@kanga/core/geometry';
+import { embedLabelFont } from '../letters/index.js';
 import { POINTS_PER_MM } from '@kanga/core/units';
 
 const MARGIN = 12;
@@ -70,13 +71,9 @@ export async function templatePdf(side: Side, template: Template, title: string)
     ...path(template.safePolygon),
     popGraphicsState(),
   );
-  page.drawText(`${latin(title)}: print at 100 %; the ruler is 100 mm`, {
-    x: MARGIN * k,
-    y: (MARGIN - 8) * k,
-    size: 8,
-  });
+  const font = await embedLabelFont(pdf);
+  const note = 'print at 100 %; the ruler is 100 mm';
+  const room = (size.width - 2 * MARGIN) * k - font.width(`: ${note}`, 8);
+  font.write(page, `${font.fit(title, 8, room)}: ${note}`, { x: MARGIN * k, y: (MARGIN - 8) * k, size: 8 });
   return pdf.save();
 }
-
-/** The page's own font knows Western European letters alone. */
-const latin = (text: string): string => text.replace(/[^\x20-\x7e\xa1-\xff]/g, '?');

@@ -1,6 +1,6 @@
 import { PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
 import { POINTS_PER_MM } from '@kanga/core/units';
-import { embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 
 /** ISO 216 A4, in points. */
 const PAGE: [number, number] = [210 * POINTS_PER_MM, 297 * POINTS_PER_MM];
@@ -18,7 +18,7 @@ export function wrapped(font: LabelFont, text: string, size: number, width: numb
     const lines = [''];
     for (const word of paragraph.split(' ')) {
       const longer = `${lines.at(-1) ?? ''} ${word}`.trim();
-      if (font.font.widthOfTextAtSize(longer, size) <= width) lines[lines.length - 1] = longer;
+      if (font.width(longer, size) <= width) lines[lines.length - 1] = longer;
       else lines.push(word);
     }
     return lines;
@@ -57,8 +57,8 @@ export class Pen {
 
   text(text: string, size: number, { x = EDGE, width = RIGHT - EDGE, soft = false, right = false } = {}): void {
     const fits = this.font.fit(text, size, width);
-    const at = right ? x - this.font.font.widthOfTextAtSize(fits, size) : x;
-    this.page.drawText(fits, { x: at, y: this.y, size, font: this.font.font, color: soft ? SOFT : INK });
+    const at = right ? x - this.font.width(fits, size) : x;
+    this.font.write(this.page, fits, { x: at, y: this.y, size, color: soft ? SOFT : INK });
   }
 
   /** A box to tick, its foot on the line. */

@@ -1,5 +1,5 @@
 import type { PDFDocument } from '@cantoo/pdf-lib';
-import { SOFT } from '../sheet/index.js';
+import { SOFT } from '../letters/index.js';
 import { EDGE, penFor, RIGHT, wrapped, type Heading, type Pen } from '../document/index.js';
 
 /** A picture of a line, as it looks pressed. */
@@ -64,11 +64,10 @@ async function pictures(pdf: PDFDocument, pen: Pen, list: readonly QuotePicture[
       const [w, h] = [image.width * scale, image.height * scale];
       const x = EDGE + at * (PICTURE.width + 20);
       pen.page.drawImage(image, { x, y: pen.y - h, width: w, height: h });
-      pen.page.drawText(pen.font.fit(caption, 9, PICTURE.width), {
+      pen.font.write(pen.page, pen.font.fit(caption, 9, PICTURE.width), {
         x,
         y: pen.y - PICTURE.height - 12,
         size: 9,
-        font: pen.font.font,
         color: SOFT,
       });
     }

@@ -2,7 +2,7 @@ import type { PDFDocument } from '@cantoo/pdf-lib';
 import { POINTS_PER_MM } from '@kanga/core/units';
 import type { LabelSize } from '@kanga/contract/pack';
 import { newDocument, wrapped } from '../document/index.js';
-import { INK, SOFT } from '../sheet/index.js';
+import { INK, SOFT } from '../letters/index.js';
 
 /** ISO 216 A6 upright, and a length of a 62 mm roll, mm. */
 const PAGES = { a6: { width: 105, height: 148 }, '62': { width: 62, height: 100 } } as const;
@@ -39,7 +39,7 @@ async function pages(title: string): Promise<{
           // What finds no room any more is left out rather than printed over the edge.
           if (y < edge) return;
           const fits = font.fit(line, points, w - 2 * edge);
-          sheet.drawText(fits, { x: edge, y, size: points, font: font.font, color: soft ? SOFT : INK });
+          font.write(sheet, fits, { x: edge, y, size: points, color: soft ? SOFT : INK });
         }
       };
     },

@@ -1,7 +1,8 @@
-import { PDFDocument, type PDFFont } from '@cantoo/pdf-lib';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Media, Printer } from '@kanga/core/shop';
+import { chain, scaling, translation } from '@kanga/core/geometry';
 import { POINTS_PER_MM } from '@kanga/core/units';
-import { embedLabelFont, INK } from '../sheet/index.js';
+import { embedLabelFont, INK } from '../letters/index.js';
 
 /** Words of one length whose letters no mirror leaves as they are. */
 const PLAIN = 'HAND';
@@ -14,15 +15,15 @@ const MIRRORED = 'LAMP';
 export async function mirrorTestPdf(media: Media, printer: Printer): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(`Mirror test of ${printer.name}`);
-  const { font } = await embedLabelFont(pdf);
+  const font = await embedLabelFont(pdf);
   const [width, height] = [media.width, Math.min(media.length, media.kind === 'roll' ? 120 : media.length)];
   const page = pdf.addPage([width * POINTS_PER_MM, height * POINTS_PER_MM]);
   const inside = width - media.margins.left - media.margins.right - 10;
   const cell = Math.min(90, inside / 2);
   const size = cell * 0.3 * POINTS_PER_MM;
   const top = height - media.margins.top - 10;
-  const word = (text: string, left: number, over: boolean, face: PDFFont) => {
-    const wide = face.widthOfTextAtSize(text, size);
+  const word = (text: string, left: number, over: boolean) => {
+    const wide = font.width(text, size);
     const middle = (left + cell / 2) * POINTS_PER_MM;
     const baseline = (top - cell * 0.42) * POINTS_PER_MM;
     page.drawRectangle({
@@ -33,17 +34,11 @@ export async function mirrorTestPdf(media: Media, printer: Printer): Promise<Uin
       borderColor: INK,
       borderWidth: 1.5,
     });
-    page.drawText(text, {
-      x: 0,
-      y: 0,
-      size,
-      font: face,
-      color: INK,
-      matrix: over ? [-1, 0, 0, 1, middle + wide / 2, baseline] : [1, 0, 0, 1, middle - wide / 2, baseline],
-    });
+    const turned = chain(scaling(over ? -1 : 1, 1), translation(middle + (over ? wide : -wide) / 2, baseline));
+    page.pushOperators(...font.operators(page, text, size, turned));
   };
   const left = media.margins.left + 5;
-  word(PLAIN, left, false, font);
-  word(MIRRORED, left + cell, true, font);
+  word(PLAIN, left, false);
+  word(MIRRORED, left + cell, true);
   return pdf.save();
 }

@@ -1,6 +1,6 @@
 import { PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { channelsOf } from '@kanga/core/colour';
-import { embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 import { POINTS_PER_MM } from '@kanga/core/units';
 
 /** One printed side on a proof. */
@@ -45,11 +45,10 @@ class Pen {
 
   write(text: string, size: number, soft = false, x = EDGE, width = WIDTH): void {
     this.y -= size * 1.35;
-    this.page.drawText(this.font.fit(text, size, width), {
+    this.font.write(this.page, this.font.fit(text, size, width), {
       x,
       y: this.y,
       size,
-      font: this.font.font,
       color: soft ? SOFT : INK,
     });
   }
@@ -96,11 +95,10 @@ async function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): Promise<vo
       borderWidth: 0.4,
     });
     const { page } = pen;
-    page.drawText(`${hex} ${Math.round(share * 100)} %`, {
+    pen.font.write(page, `${hex} ${Math.round(share * 100)} %`, {
       x: x + 19,
       y: pen.y,
       size: 6.5,
-      font: pen.font.font,
       color: SOFT,
     });
   });

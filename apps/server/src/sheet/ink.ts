@@ -16,7 +16,7 @@ import {
 import type { Art, Drawn } from '@kanga/core/art';
 import { chain, scaling, translation, type Transform } from '@kanga/core/geometry';
 import { channelsOf } from '@kanga/core/colour';
-import { operator, pathOperators } from './operators.js';
+import { operator, pathOperators } from '../letters/index.js';
 import type { Payloads } from './pdf-file.js';
 import { embedPicture, type PictureWish } from './picture.js';
 

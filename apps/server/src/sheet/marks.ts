@@ -1,6 +1,4 @@
 import {
-  beginText,
-  endText,
   fill,
   lineTo,
   moveTo,
@@ -8,10 +6,7 @@ import {
   pushGraphicsState,
   rectangle,
   setFillingColor,
-  setFontAndSize,
   setLineWidth,
-  setTextMatrix,
-  showText,
   stroke,
   type PDFOperator,
   type PDFPage,
@@ -34,9 +29,7 @@ import {
 } from '@kanga/core/sheet';
 import { POINTS_PER_MM } from '@kanga/core/units';
 import type { Printer } from '@kanga/core/shop';
-import type { LabelFont } from './fonts.js';
-import { operator, polygonOperators } from './operators.js';
-import { INK } from './inks.js';
+import { type LabelFont, operator, polygonOperators, INK } from '../letters/index.js';
 import { toPage } from './page.js';
 
 const LABEL_POINTS = 7;
@@ -47,7 +40,7 @@ const RULER_MM = 100;
 /** One line of words in a box, in whatever coordinates `on` takes to the page (mm, y down). */
 function words(
   page: PDFPage,
-  { font, fit }: LabelFont,
+  font: LabelFont,
   text: string,
   box: Rect,
   on: Transform,
@@ -55,20 +48,12 @@ function words(
 ): PDFOperator[] {
   const room = box.width * POINTS_PER_MM;
   let size = LABEL_POINTS;
-  let shown = fit(text, size, room);
-  for (; shown.endsWith('…') && size > least; shown = fit(text, size, room)) size = Math.max(least, size - 0.5);
+  let shown = font.fit(text, size, room);
+  for (; shown.endsWith('…') && size > least; shown = font.fit(text, size, room)) size = Math.max(least, size - 0.5);
   if (shown === '') return [];
-  const name = page.node.newFontDictionary(font.name, font.ref);
   const baseline = box.y + box.height / 2 + (size * 0.35) / POINTS_PER_MM;
   const at = chain(scaling(1 / POINTS_PER_MM, -1 / POINTS_PER_MM), translation(box.x, baseline), on);
-  return [
-    beginText(),
-    setFillingColor(INK),
-    setFontAndSize(name, size),
-    setTextMatrix(at.a, at.b, at.c, at.d, at.e, at.f),
-    showText(font.encodeText(shown)),
-    endText(),
-  ];
+  return font.operators(page, shown, size, at);
 }
 
 const lines = (strokes: readonly Stroke[]): PDFOperator[] =>
@@ -129,7 +114,7 @@ export function drawLabel(page: PDFPage, font: LabelFont, order: LabelOrder, she
     page.pushOperators(...along(text, at, 0, { x: -0.8, y: -2, width: 4, height: 4 }));
   const { length, height } = NOTE_SIZE;
   for (const { text, at, turn } of kind.notes ?? []) {
-    const long = Math.min(length, font.font.widthOfTextAtSize(text, LABEL_POINTS) / POINTS_PER_MM);
+    const long = Math.min(length, font.width(text, LABEL_POINTS) / POINTS_PER_MM);
     page.pushOperators(...along(text, at, turn, { x: -long / 2, y: -height / 2, width: length, height }));
   }
 }

@@ -22,10 +22,9 @@ import {
 } from '@kanga/core/sheet';
 import { POINTS_PER_MM } from '@kanga/core/units';
 import { facesFor } from '../text/index.js';
-import { embedLabelFont, type LabelFont } from './fonts.js';
+import { embedLabelFont, type LabelFont, operator, polygonOperators } from '../letters/index.js';
 import { embedArt, inkOf, type EmbeddedArt } from './ink.js';
 import { drawFoot, drawLabel, drawMarks } from './marks.js';
-import { operator, polygonOperators } from './operators.js';
 import type { OrderedJob, PrintOrder } from './order.js';
 import { pageBox, toPage } from './page.js';
 import { writeDocument, type Payloads } from './pdf-file.js';

@@ -16,7 +16,8 @@ import type { Code } from '@kanga/core/sheet';
 import { MEDIUM_KPA, bedPicture, stackPicture, type LayerRole, type Step } from '@kanga/core/stack';
 import type { RunPlan } from '@kanga/core/job';
 import { formatDuration, formatTemperature, POINTS_PER_MM, type UnitPrinter } from '@kanga/core/units';
-import { codeBars, embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
+import { codeBars } from '../sheet/index.js';
 
 /** All that stands on a press card. */
 export interface PressCard {
@@ -83,7 +84,7 @@ class Card {
   ) {}
 
   text(text: string, x: number, y: number, size: number, width: number, color = INK): void {
-    this.page.drawText(this.font.fit(text, size, width), { x, y, size, font: this.font.font, color });
+    this.font.write(this.page, this.font.fit(text, size, width), { x, y, size, color });
   }
 
   /** A text over as many lines as it takes, at most `lines`; gives how many. */
@@ -91,7 +92,7 @@ class Card {
     const rows: string[] = [];
     for (const word of text.split(' ')) {
       const longer = rows.length === 0 ? word : `${rows.at(-1) ?? ''} ${word}`;
-      if (rows.length > 0 && this.font.font.widthOfTextAtSize(this.font.fit(longer, size, Infinity), size) <= width)
+      if (rows.length > 0 && this.font.width(this.font.fit(longer, size, Infinity), size) <= width)
         rows[rows.length - 1] = longer;
       else rows.push(word);
     }
@@ -174,7 +175,7 @@ function drawStack(card: Card, { plan, print }: PressCard, top: number, width: n
     const room = width - picture.width * scale - 10;
     card.text(layer.name, left, middle + 0.4, 6.6, room);
     if (layer.size) {
-      const after = card.font.font.widthOfTextAtSize(card.font.fit(layer.name, 6.6, room), 6.6) + 4;
+      const after = card.font.width(card.font.fit(layer.name, 6.6, room), 6.6) + 4;
       card.text(print.size(layer.size.width, layer.size.height), left + after, middle + 0.4, 5, room - after, SOFT);
     }
     card.text(layer.detail, left, middle - 6, 5, room, SOFT);
@@ -272,7 +273,7 @@ function drawCautions(card: Card, findings: readonly Finding[]): number {
   let y = EDGE + 12;
   for (const { title, remedy } of [...findings].reverse().slice(-4)) {
     const words = `! ${title}. ${remedy}`;
-    const lines = card.font.font.widthOfTextAtSize(card.font.fit(words, 6.8, Infinity), 6.8) > WIDTH ? 2 : 1;
+    const lines = card.font.width(card.font.fit(words, 6.8, Infinity), 6.8) > WIDTH ? 2 : 1;
     y += lines * 9;
     card.block(words, EDGE, y - 6.8, 6.8, WIDTH, lines, HOT);
     y += 2;

@@ -2,7 +2,7 @@ import { PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
 import type { Source } from '@kanga/core/finding';
 import type { SettingsRow } from '@kanga/core/stack';
 import { formatDuration, formatTimes, POINTS_PER_MM, type UnitPrinter } from '@kanga/core/units';
-import { embedLabelFont, INK, SOFT, type LabelFont } from '../sheet/index.js';
+import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 
 /** ISO 216 A4, lying, in points. */
 const PAGE = { width: 297 * POINTS_PER_MM, height: 210 * POINTS_PER_MM };
@@ -48,7 +48,7 @@ function drawRow(page: PDFPage, font: LabelFont, cells: readonly string[], y: nu
   let x = EDGE;
   cells.forEach((cell, i) => {
     const width = COLUMNS[i]?.[1] ?? 0;
-    page.drawText(font.fit(cell, size, width - 6), { x, y, size, font: font.font, color });
+    font.write(page, font.fit(cell, size, width - 6), { x, y, size, color });
     x += width;
   });
 }
@@ -66,13 +66,12 @@ export async function settingsSheetPdf(
   for (let n = 0; n < pages; n++) {
     const page = pdf.addPage([PAGE.width, PAGE.height]);
     let y = PAGE.height - EDGE - 14;
-    page.drawText(font.fit(`Press settings, ${shop}`, 16, 520), { x: EDGE, y, size: 16, font: font.font, color: INK });
+    font.write(page, font.fit(`Press settings, ${shop}`, 16, 520), { x: EDGE, y, size: 16 });
     const stamp = `${day}   ${n + 1} of ${pages}`;
-    page.drawText(stamp, {
-      x: PAGE.width - EDGE - font.font.widthOfTextAtSize(stamp, 9),
+    font.write(page, stamp, {
+      x: PAGE.width - EDGE - font.width(stamp, 9),
       y,
       size: 9,
-      font: font.font,
       color: SOFT,
     });
     y -= 26;
@@ -94,7 +93,8 @@ export async function settingsSheetPdf(
       });
       drawRow(page, font, cellsOf(row, print), y, 9.5);
     }
-    page.drawText(
+    font.write(
+      page,
       font.fit(
         'Starting points: the maker’s sheet of the blank and of the press come first. Plates and fresh goods burn.',
         8,
@@ -104,7 +104,6 @@ export async function settingsSheetPdf(
         x: EDGE,
         y: EDGE - 10,
         size: 8,
-        font: font.font,
         color: SOFT,
       },
     );

@@ -1,6 +1,8 @@
 import { calledOf, type RunRow } from '../art/index.js';
 import type { Blank } from '../blank/index.js';
 import type { Finding, Stage } from '../finding/index.js';
+import type { Job } from './job.js';
+import { signsLacking } from '../text/index.js';
 
 /** Too few blanks for the run. */
 export const shortOf = (stock: number, pieces: number): Finding => ({
@@ -57,6 +59,23 @@ export const noFilm: Finding = {
   where: { stage: 'blank' },
   waivable: true,
 };
+
+/** Signs in what labels and documents say of a job that no font of theirs has. */
+export function unwritten({ name, customer, run }: Pick<Job, 'name' | 'customer' | 'run'>): Finding[] {
+  const texts = [name, customer, ...(run ?? []).flatMap(({ values }) => Object.values(values))];
+  const signs = signsLacking('label', texts.join(' '));
+  if (signs.length === 0) return [];
+  const finding: Finding = {
+    code: 'sheet.signs',
+    severity: 'fix',
+    title: `Labels and documents cannot write ${signs.slice(0, 6).join(' ')}${signs.length > 6 ? ` and ${signs.length - 6} more` : ''}`,
+    why: 'No font that ships has them: each would stand there as a question mark, and names that differ in them alone would look the same.',
+    remedy: 'Write the name of the job, or those in its list, in letters that a label can show as well.',
+    where: { stage: 'sheet' },
+    waivable: true,
+  };
+  return [finding];
+}
 
 /** Goods that are worn in pairs, and rows of a run of names that have one of a pair, or one and a half. */
 const halfPairs = (names: readonly string[]): Finding => ({

@@ -69,6 +69,20 @@ describe('the stock', () => {
   });
 });
 
+describe('what labels say', () => {
+  const codes = (change: Partial<Job>) =>
+    viewJob(
+      file(BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null, change),
+      floor,
+      print,
+    ).findings.sheet.filter(({ code }) => code === 'sheet.signs');
+  it('is told before it is printed where no font has a sign of it', () => {
+    expect(codes({ name: 'Λέσχη Ждан', customer: 'Łódź' })).toEqual([]);
+    expect(codes({ name: 'Tees 漢字' })[0]?.title).toBe('Labels and documents cannot write 漢 字');
+    expect(codes({ run: [{ values: { name: 'Ada 🎈' }, count: 1 }] })[0]?.title).toContain('🎈');
+  });
+});
+
 describe('what happens at the press', () => {
   it('changes nothing of a view but its bench', () => {
     const tee = BUILT_IN_BLANKS.find(({ family }) => family === 'tee') ?? null;

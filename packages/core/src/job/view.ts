@@ -61,7 +61,7 @@ import type { Face, FontId } from '../text/index.js';
 import { MM_PER_INCH, type UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
 import { choosePaper } from './paper.js';
-import { approvalVoid, missing, namedBySide, noFilm, pairFindings, shortOf } from './view-findings.js';
+import { approvalVoid, missing, namedBySide, noFilm, pairFindings, shortOf, unwritten } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
 /** Everything that follows from a job: computed, never stored, the same on the server and on the screen. */
@@ -242,7 +242,10 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
           blank,
         ),
       );
-      findings.art.push(...checkRun(job.design, job.run, palette.faces, print), ...checkSizes(job.run, blank));
+      findings.art.push(
+        ...checkRun(job.design, job.run, view.templates, palette, print),
+        ...checkSizes(job.run, blank),
+      );
       if (view.approval === 'void') findings.art.push(approvalVoid(job.approval?.by ?? ''));
     }
     const all = blank.sides.map((_, side) => side);
@@ -278,7 +281,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
         view.layout = view.sheets.layout;
         findings.sheet.push(...checkSheet(view.sheets, paper.media, paper.printer, print, readable));
         const need = isLayout(view.layout) ? paperUse(paper.media, view.layout.sheets) : null;
-        findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print));
+        findings.sheet.push(...checkPrinting(paper.printer, paper.media, need, print), ...unwritten(job));
       }
       view.press = choosePress(file, floor, blank, template);
       if (view.press) {

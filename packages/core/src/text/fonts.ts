@@ -44,6 +44,13 @@ export const FONTS = {
     weight: 600,
     subsets: ['latin', 'latin-ext', 'cyrillic'],
   },
+  world: {
+    name: 'Noto Sans',
+    character: 'plain, Greek and more',
+    package: '@fontsource/noto-sans',
+    weight: 700,
+    subsets: ['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'],
+  },
   script: {
     name: 'Pacifico',
     character: 'brush script',
@@ -61,3 +68,13 @@ export const fontPath = (id: FontId, subset: string): string => {
   const font = FONTS[id];
   return `${font.package}/files/${font.package.split('/')[1] ?? ''}-${subset}-${font.weight}-normal.woff`;
 };
+
+const cut = (name: string, subset: string): string => `@fontsource/${name}/files/${name}-${subset}-500-normal.woff`;
+/** Files of the letters of labels and documents, the first preferred: what the next ones have stands in for what it lacks. */
+export const LABEL_FONTS: readonly string[] = [
+  ...['latin', 'latin-ext'].map((subset) => cut('atkinson-hyperlegible-mono', subset)),
+  ...['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'].map((subset) =>
+    cut('noto-sans', subset),
+  ),
+  ...['hebrew', 'arabic'].map((subset) => cut('rubik', subset)),
+];

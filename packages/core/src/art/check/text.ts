@@ -1,18 +1,33 @@
+import type { Template } from '../../blank/index.js';
 import type { Finding } from '../../finding/index.js';
 import { applyTo, boundsOf, polygonContains, rectPolygon, rectsOverlap } from '../../geometry/index.js';
 import type { DrawnText } from '../compose.js';
+import { FONTS, fontsWith } from '../../text/index.js';
 import { artFinding } from './finding.js';
 import { clothLimits } from './limits.js';
 import type { CheckPlace } from './picture.js';
 
+/** Which font to take for signs that one lacks. */
+export function fontFor(signs: readonly string[]): string {
+  const [first, second] = fontsWith(signs).map((id) => FONTS[id].name);
+  if (first === undefined)
+    return 'None of the fonts has them all. Write it with other letters, or have it drawn and bring it as a picture.';
+  return `Choose ${second === undefined ? first : `${first} or ${second}`} for this line: ${signs.length === 1 ? 'it is' : 'they are'} in there.`;
+}
+
+const cornersOf = ({ line, transform }: DrawnText) =>
+  line.ink ? rectPolygon(line.ink).map((p) => applyTo(transform, p)) : [];
+
+/** Whether a part of a line lies outside the print. */
+export const isCut = (drawn: DrawnText, template: Template): boolean =>
+  !cornersOf(drawn).every((p) => polygonContains(template.bleedPolygon, p));
+
 /** All that is to be said of one line of text as it is set for one piece. */
-export function checkText(
-  { item, line, transform }: DrawnText,
-  { blank, side, template, print }: CheckPlace,
-): Finding[] {
+export function checkText(drawn: DrawnText, { blank, side, template, print }: CheckPlace): Finding[] {
+  const { item, line } = drawn;
   const findings: Finding[] = [];
   const said = `“${item.text.length > 24 ? `${item.text.slice(0, 23)}…` : item.text}”`;
-  const corners = line.ink ? rectPolygon(line.ink).map((p) => applyTo(transform, p)) : [];
+  const corners = cornersOf(drawn);
   const marks = corners.length > 0 ? [boundsOf(corners)] : [];
   const add = (code: string, severity: Finding['severity'], title: string, why: string, remedy: string) =>
     findings.push(artFinding(code, severity, title, why, remedy, { side, marks }));
@@ -22,7 +37,7 @@ export function checkText(
       'stop',
       `The font has no ${line.missing.slice(0, 6).join(' ')}`,
       `${said} would be printed with gaps.`,
-      'Choose another font for this line; the round one has the most scripts.',
+      fontFor(line.missing),
     );
   }
   if (line.over > 0) {
@@ -44,13 +59,12 @@ export function checkText(
       'Set it larger.',
     );
   }
-  const inPrint = corners.every((p) => polygonContains(template.bleedPolygon, p));
-  if (corners.length > 0 && !inPrint) {
+  if (isCut(drawn, template)) {
     add(
       'art.text-cut',
-      'fix',
+      'stop',
       `${said} is cut off`,
-      'Part of it lies outside the print.',
+      'Part of it lies outside the print: it would be pressed without its end.',
       'Move it inside, or set it smaller.',
     );
   } else if (template.safePolygon.length > 0 && !corners.every((p) => polygonContains(template.safePolygon, p))) {
