@@ -65,6 +65,13 @@ test('a print larger than the paper goes on two sheets, its seam moved with the 
   await page.keyboard.press('Shift+ArrowRight');
   await expect(seam).not.toHaveAttribute('aria-valuenow', before ?? '');
   await expect(facts.getByRole('button', { name: 'Move to the quietest place' })).toBeVisible();
+  const overlap = facts.getByRole('textbox', { name: 'Overlap' });
+  await overlap.fill('30 mm');
+  await overlap.press('Enter');
+  await expect(facts.getByRole('alert')).toContainText('An overlap is from');
+  await overlap.fill('1/4 in');
+  await overlap.press('Enter');
+  await expect.poll(async () => (await readJob(request, id)).job.sheet.tilings[0]?.tail).toBeCloseTo(6.35, 6);
   await facts.getByRole('button', { name: 'In one part' }).click();
   await expect(page.getByRole('button', { name: /Print .*in parts/ })).toBeVisible();
 });

@@ -1,17 +1,22 @@
 import {
   proposeTiling,
   SHEET_LIMITS,
+  TAIL,
   tailOf,
   type SheetChoices,
   type TiledSide,
   type Tiling,
   type TrayRequest,
 } from '@kanga/core/sheet';
+import { clamped, parseLength } from '@kanga/core/units';
 import { useJob } from '../job/index.js';
-import { Button, Choice, Select } from '../ui/index.js';
+import { Button, Choice, ParsedField, Select } from '../ui/index.js';
 import { showing, shownSeams } from './seams.js';
 
 const counts = Array.from({ length: SHEET_LIMITS.tiles }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
+const { tail } = SHEET_LIMITS;
+/** What a length in hundredths of an inch may be off, mm: whoever writes the limit as it is shown is within it. */
+const SHOWN = 0.13;
 type Base = Omit<TrayRequest, 'pieces' | 'mirroredBy'>;
 
 /** The tilings with one side's changed. */
@@ -91,6 +96,21 @@ export function TilingPanel({
           set({ join });
         }}
       />
+      {tiling.join === 'overlap' && (
+        <ParsedField
+          label="Overlap"
+          shown={print.length(tailOf(tiling))}
+          parse={(text) => parseLength(text, print.units.length)}
+          limits={(mm) =>
+            Math.abs(mm - clamped(mm, tail)) < SHOWN
+              ? null
+              : `An overlap is from ${print.length(tail.least)} to ${print.length(tail.most)}: ${print.length(TAIL)} as a rule.`
+          }
+          onValue={(mm) => {
+            set({ tail: clamped(mm, tail) });
+          }}
+        />
+      )}
       <p className="text-[14px] text-soft">
         {tiling.join === 'overlap'
           ? `For soft goods: the hatched tail, ${print.length(tailOf(tiling))} wide, goes beneath its neighbour, which is cut right at the seam. Tape on the back.`

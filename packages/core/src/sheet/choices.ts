@@ -72,4 +72,4 @@ export const GAP_LIMITS = { least: 6, usual: 8, most: 60 };
 export const TORN_GAP = 24;
 
 /** Limits: sheets a print may be cut into each way; mm of the edge strip and of a tail; parts that an arrangement holds. */
-export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000, tail: { least: 3, most: 40 } };
+export const SHEET_LIMITS = { tiles: 4, edge: 100, arranged: 2000, tail: { least: 2, most: 20 } };
