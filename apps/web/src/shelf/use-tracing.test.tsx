@@ -83,6 +83,9 @@ describe('tracing', () => {
       result.current.again({ ppi: 600 });
       await Promise.resolve();
     });
+    await waitFor(() => {
+      expect(mockRuns).toHaveLength(2);
+    });
     expect(run(1).request).toMatchObject({ ppi: 600 });
     act(() => {
       run(1).tell(0.5, 'Following the line');
@@ -108,6 +111,9 @@ describe('tracing', () => {
     await act(async () => {
       result.current.again({ corners: result.current.settings.corners });
       await Promise.resolve();
+    });
+    await waitFor(() => {
+      expect(mockRuns).toHaveLength(2);
     });
     expect(run(1).request.corners).toEqual(result.current.settings.corners);
     expect(result.current.fault).toBeNull();
