@@ -23,18 +23,17 @@ import {
   type PDFFont,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { faceOf } from '@kanga/core/shaping';
 import { LABEL_FONTS, type Face } from '@kanga/core/text';
 import { chain, scaling, type Transform } from '@kanga/core/geometry';
 import { operator, pathOperators } from './operators.js';
+import { faceIn } from '../text/index.js';
 import { INK } from './inks.js';
 
 const { resolve } = createRequire(import.meta.url);
 
 let face: Promise<Face> | null = null;
 /** All letters of labels and documents as one face, read once. */
-const labelFace = (): Promise<Face> =>
-  (face ??= Promise.all(LABEL_FONTS.map((path) => readFile(resolve(path)))).then(faceOf));
+const labelFace = (): Promise<Face> => (face ??= faceIn(LABEL_FONTS));
 
 /** Where a line of words stands on a page, points, its baseline from the left. */
 interface Spot {

@@ -6,11 +6,13 @@ import { FONTS, fontPath, type Face, type FontId } from '@kanga/core/text';
 const { resolve } = createRequire(import.meta.url);
 /** Where one cut of a font lies on disk. */
 export const fontFile = (id: FontId, subset: string): string => resolve(fontPath(id, subset));
+/** A face of such files, by their paths inside their packages. */
+export const faceIn = async (paths: readonly string[]): Promise<Face> =>
+  faceOf(await Promise.all(paths.map((path) => readFile(resolve(path)))));
 
 const loaded = new Map<FontId, Promise<Face>>();
 
-const load = async (id: FontId): Promise<Face> =>
-  faceOf(await Promise.all(FONTS[id].subsets.map((subset) => readFile(fontFile(id, subset)))));
+const load = (id: FontId): Promise<Face> => faceIn(FONTS[id].subsets.map((subset) => fontPath(id, subset)));
 
 /** The faces of these fonts; each is read once. */
 export async function facesFor(ids: readonly FontId[]): Promise<Map<FontId, Face>> {

@@ -1,2 +1,2 @@
-export { facesFor } from './faces.js';
+export { faceIn, facesFor } from './faces.js';
 export { TextModule } from './text.module.js';

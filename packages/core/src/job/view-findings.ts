@@ -60,10 +60,19 @@ export const noFilm: Finding = {
   waivable: true,
 };
 
+/** A run of thousands is gone through once, not at every step of a drag; forgotten with the run itself. */
+const known = new WeakMap<readonly RunRow[], string[]>();
+function unwrittenIn(run: readonly RunRow[]): string[] {
+  const before = known.get(run);
+  if (before) return before;
+  const signs = signsLacking('label', run.flatMap(({ values }) => Object.values(values)).join(' '));
+  known.set(run, signs);
+  return signs;
+}
+
 /** Signs in what labels and documents say of a job that no font of theirs has. */
 export function unwritten({ name, customer, run }: Pick<Job, 'name' | 'customer' | 'run'>): Finding[] {
-  const texts = [name, customer, ...(run ?? []).flatMap(({ values }) => Object.values(values))];
-  const signs = signsLacking('label', texts.join(' '));
+  const signs = [...new Set([...signsLacking('label', `${name} ${customer}`), ...(run ? unwrittenIn(run) : [])])];
   if (signs.length === 0) return [];
   const finding: Finding = {
     code: 'sheet.signs',

@@ -1,6 +1,6 @@
 import * as fontkit from 'fontkit';
-import type { Face, PathCommand, Shaped } from '../text/index.js';
-import { inSeenOrder, SILENT } from './seen-order.js';
+import { SILENT, type Face, type PathCommand, type Shaped } from '../text/index.js';
+import { inSeenOrder } from './seen-order.js';
 
 interface Layout {
   glyphs: { path: { commands: { command: string; args: number[] }[] } }[];

@@ -1,9 +1,6 @@
 import bidiFactory, { type Bidi } from 'bidi-js';
 import { nth } from '../numbers/index.js';
 
-/** Signs that draw nothing and are never missing: joiners and marks of direction. */
-export const SILENT = /[\u200b-\u200f\u202a-\u202e\u2060\ufeff]/u;
-
 // Its types speak of an ES module where Node is given a CommonJS one, whose default is the factory itself.
 const bidi = (bidiFactory as unknown as () => Bidi)();
 

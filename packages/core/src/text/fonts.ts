@@ -64,17 +64,15 @@ export type FontId = keyof typeof FONTS;
 export const FONT_IDS = Object.keys(FONTS) as FontId[];
 
 /** The file of one cut inside its package. */
-export const fontPath = (id: FontId, subset: string): string => {
-  const font = FONTS[id];
-  return `${font.package}/files/${font.package.split('/')[1] ?? ''}-${subset}-${font.weight}-normal.woff`;
-};
+const cutOf = (from: string, subset: string, weight: number): string =>
+  `${from}/files/${from.split('/')[1] ?? ''}-${subset}-${weight}-normal.woff`;
+export const fontPath = (id: FontId, subset: string): string => cutOf(FONTS[id].package, subset, FONTS[id].weight);
 
-const cut = (name: string, subset: string): string => `@fontsource/${name}/files/${name}-${subset}-500-normal.woff`;
+/** Words are written lighter than art. */
+const WORDS = 500;
 /** Files of the letters of labels and documents, the first preferred: what the next ones have stands in for what it lacks. */
 export const LABEL_FONTS: readonly string[] = [
-  ...['latin', 'latin-ext'].map((subset) => cut('atkinson-hyperlegible-mono', subset)),
-  ...['latin', 'latin-ext', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext', 'vietnamese'].map((subset) =>
-    cut('noto-sans', subset),
-  ),
-  ...['hebrew', 'arabic'].map((subset) => cut('rubik', subset)),
+  ...['latin', 'latin-ext'].map((subset) => cutOf('@fontsource/atkinson-hyperlegible-mono', subset, WORDS)),
+  ...FONTS.world.subsets.map((subset) => cutOf(FONTS.world.package, subset, WORDS)),
+  ...['hebrew', 'arabic'].map((subset) => cutOf(FONTS.round.package, subset, WORDS)),
 ];

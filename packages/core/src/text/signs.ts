@@ -31,8 +31,8 @@ function rangesOf(font: FontId | 'label'): [number, number][] {
   return ranges;
 }
 
-/** What draws nothing: spaces, joiners and marks of direction. */
-const SILENT = /[\s\u200b-\u200f\u202a-\u202e\u2060\ufeff]/u;
+/** Signs that draw nothing and are never missing: joiners and marks of direction. */
+export const SILENT = /[\u200b-\u200f\u202a-\u202e\u2060\ufeff]/u;
 
 /** The signs of a text that a font lacks, each once. O(signs × log ranges). */
 export function signsLacking(font: FontId | 'label', text: string): string[] {
@@ -47,7 +47,7 @@ export function signsLacking(font: FontId | 'label', text: string): string[] {
     }
     return (ranges[low]?.[0] ?? Infinity) <= point;
   };
-  const signs = new Set([...text.normalize('NFC')].filter((sign) => !SILENT.test(sign)));
+  const signs = new Set([...text.normalize('NFC')].filter((sign) => !SILENT.test(sign) && sign.trim() !== ''));
   return [...signs].filter((sign) => !has(sign.codePointAt(0) ?? 0));
 }
 

@@ -87,15 +87,16 @@ const named = (faults: readonly Pick<RowFault, 'row' | 'text'>[]): string => {
 function cutNames(
   design: readonly SideDesign[],
   run: readonly RunRow[],
+  widest: readonly number[],
   templates: readonly Template[],
   palette: Palette,
 ): Finding[] {
-  const rows = [...new Set(goneThrough(design, run, palette.faces).widest)];
-  const cut = rows.flatMap((row) => {
+  const lines = design.map((side) => ({ ...side, items: side.items.filter(isFilled) }));
+  const cut = [...new Set(widest)].flatMap((row) => {
     const values = run[row]?.values ?? {};
     return templates.flatMap((template, side) =>
-      drawnOn(design, side, templates, palette, values).flatMap((one) =>
-        one.kind === 'text' && isFilled(one.item) && isCut(one, template)
+      drawnOn(lines, side, templates, palette, values).flatMap((one) =>
+        one.kind === 'text' && isCut(one, template)
           ? [{ row: row + 1, text: fillFields(one.item.text, values), side }]
           : [],
       ),
@@ -124,10 +125,10 @@ export function checkRun(
   print: UnitPrinter,
 ): Finding[] {
   if (!run) return [];
-  const faults = rowFaults(design, run, palette.faces);
+  const { faults, widest } = goneThrough(design, run, palette.faces);
   const of = (kind: RowFault['fault']) => faults.filter(({ fault }) => fault === kind);
   const [missing, wide, empty] = [of('missing signs'), of('too wide'), of('empty')];
-  const findings: Finding[] = cutNames(design, run, templates, palette);
+  const findings: Finding[] = cutNames(design, run, widest, templates, palette);
   const signs = [...new Set(missing.flatMap(({ detail }) => String(detail).split(' ')))];
   if (missing.length > 0) {
     findings.push(
