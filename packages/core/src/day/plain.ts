@@ -209,6 +209,7 @@ export class PlainTimes {
         if (one > own) own = one;
       }
       linkTail[t] = own;
+      // As unitTail says, written out: this is done for each task at each step, and a call takes a sixth longer.
       const next = int(behind, t);
       const way = next < 0 ? 0 : this.changeOf(int(slotUnit, t), t, next) + real(lasts, next) + real(tail, next);
       tail[t] = way > own ? way : own;

@@ -1,20 +1,12 @@
 import { makeTemplate } from '../blank/index.js';
 import { areaOf } from '../geometry/index.js';
+import { sampleTiling } from '../testing/index.js';
 import { SHEET_LIMITS, TAIL, tilesOf, type Tiling } from './index.js';
 
 describe('an overlap that somebody chose', () => {
   const template = makeTemplate({ kind: 'rectangle', width: 300, height: 200, radius: 0 }, 0);
   const parts = (change: Partial<Tiling>) => {
-    const tiling: Tiling = {
-      side: 0,
-      columns: 2,
-      rows: 1,
-      join: 'overlap',
-      straight: true,
-      upright: [130],
-      level: null,
-      ...change,
-    };
+    const tiling = sampleTiling({ upright: [130], ...change });
     const seam = [
       { x: 130, y: 0 },
       { x: 130, y: 200 },

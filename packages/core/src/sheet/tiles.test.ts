@@ -12,7 +12,7 @@ import {
   united,
   type Outline,
 } from '../geometry/index.js';
-import { sampleArt, sampleFacts, samplePicture } from '../testing/index.js';
+import { sampleArt, sampleFacts, samplePicture, sampleTiling } from '../testing/index.js';
 import {
   cellRooms,
   CODE_STRIP,
@@ -167,15 +167,7 @@ describe('the parts of a print', () => {
   });
   it('keep crosses and letters outside their cut lines', () => {
     const side = sideWith(chest, () => false);
-    const tiling: Tiling = {
-      side: 0,
-      columns: 2,
-      rows: 2,
-      join: 'overlap',
-      straight: true,
-      upright: null,
-      level: null,
-    };
+    const tiling = sampleTiling({ rows: 2 });
     for (const { outline, crosses, letters, room } of makeTray(request(side, [tiling])).kinds) {
       expect(crosses.length).toBe(4);
       for (const p of [...crosses, ...letters.map(({ at }) => at)]) {
@@ -186,15 +178,7 @@ describe('the parts of a print', () => {
   });
   it('lie crosses on each other where they are joined', () => {
     const side = sideWith(chest, () => false);
-    const tiling: Tiling = {
-      side: 0,
-      columns: 2,
-      rows: 1,
-      join: 'overlap',
-      straight: true,
-      upright: [130],
-      level: null,
-    };
+    const tiling = sampleTiling({ upright: [130] });
     const [left, right] = makeTray(request(side, [tiling])).kinds;
     if (!left || !right) throw new Error('two parts');
     // In the coordinates of the side: a part's own origin is where its face says.

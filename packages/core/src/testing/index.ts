@@ -1,6 +1,6 @@
 import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
 import { USUAL_CARD, USUAL_INKS, USUAL_PRESS } from '../shop/index.js';
-import { USUAL_SHEET } from '../sheet/index.js';
+import { USUAL_SHEET, type Tiling } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export { boxlikeGoods } from './boxes.js';
@@ -91,6 +91,18 @@ export const samplePicture = (
   repeat: 'once',
   mirroredInFile: false,
   ...more,
+});
+
+/** A print in two parts side by side that overlap, its seam straight and where Kanga puts it. */
+export const sampleTiling = (change: Partial<Tiling> = {}): Tiling => ({
+  side: 0,
+  columns: 2,
+  rows: 1,
+  join: 'overlap',
+  straight: true,
+  upright: null,
+  level: null,
+  ...change,
 });
 
 export const sampleJob = (change: Partial<Job> = {}): Job => ({
