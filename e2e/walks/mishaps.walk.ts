@@ -54,9 +54,9 @@ walk(
     await seen(w.page);
     await w.click(group.getByRole('button', { name: /Closed: all \d+ s again/ }));
     await expect(group).toHaveCount(0);
-    const { events, plan } = await w.file();
-    const press = plan?.steps.findIndex(({ kind }) => kind === 'press');
-    expect(events.at(-1)).toMatchObject({ kind: 'start', step: press });
+    const press = (await w.file()).plan?.steps.findIndex(({ kind }) => kind === 'press');
+    // What is told stands on the screen before the server has heard of it.
+    await expect.poll(async () => (await w.file()).events.at(-1)).toMatchObject({ kind: 'start', step: press });
     await w.pressOn(Infinity);
     await w.enter('Inspect');
     // What was pressed longer than planned is not waved through with the rest.
