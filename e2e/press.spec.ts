@@ -73,14 +73,14 @@ test('a press is read with the thermometer, place by place', async ({ page }) =>
   const form = page.getByRole('dialog');
   // A bent element is read as one.
   await expect(form.getByRole('radio', { name: 'A curved element' })).toBeChecked();
-  for (let place = 1; place <= 9; place++)
-    await form.getByRole('button', { name: `Read place ${place} of 9 with the thermometer` }).click();
+  for (let place = 1; place <= 36; place++)
+    await form.getByRole('button', { name: new RegExp(`^Read place ${place} of \\d+ with the thermometer$`) }).click();
   await expect(form.getByRole('button', { name: 'Every place is read' })).toBeDisabled();
   const readings = form.getByRole('textbox', { name: /^Reading/ });
   const shown = await Promise.all((await readings.all()).map((one) => one.inputValue()));
   expect(shown.every((text) => /^\d{3} °C$/.test(text))).toBe(true);
   // The stand-in's plate is hotter at its back.
-  expect(parseInt(shown[1] ?? '')).toBeGreaterThan(parseInt(shown[7] ?? ''));
+  expect(parseInt(shown[2] ?? '')).toBeGreaterThan(parseInt(shown[32] ?? ''));
   await form.getByRole('textbox', { name: 'Operator' }).fill('Wren');
   await form.getByRole('button', { name: 'Save this check' }).click();
   await expect(form).toHaveCount(0);

@@ -1,4 +1,4 @@
-import { readingGrid, type PressCheck } from '@kanga/core/heat';
+import { readingGrid, USUAL_PLACES, type PressCheck } from '@kanga/core/heat';
 import {
   INK_NAMES,
   openEdges,
@@ -27,7 +27,7 @@ const cutPaper = (left: number, price: number): Pick<Media, 'left' | 'price' | '
   offcut: false,
 });
 
-/** A check with readings on a grid of three by three, of a plate that is off by what `f` says; whole degrees, as a thermometer shows. */
+/** A check with readings at the usual places, of a plate that is off by what `f` says; whole degrees, as a thermometer shows. */
 const checked = (
   at: string,
   width: number,
@@ -38,7 +38,7 @@ const checked = (
   at,
   by: 'Wren',
   dial: 200,
-  readings: readingGrid({ width, depth }, 3, 3).map(({ x, y }) => ({
+  readings: readingGrid({ width, depth }, USUAL_PLACES, USUAL_PLACES).map(({ x, y }) => ({
     x,
     y,
     celsius: Math.round(f((2 * x) / width - 1, (2 * y) / depth - 1)),

@@ -1,10 +1,17 @@
 import type { Press } from '@kanga/core/shop';
 import { usePrint } from '../data/index.js';
 import { HeatPicture } from '../draw/index.js';
+import { ProblemText } from '../ui/index.js';
 import type { Judged } from './use-press-check.js';
 
 /** The plate as it was read, and what it tells: the part to use, and what is wrong with the press. */
-export function PlateReading({ press, judged: { check, map, zone, findings } }: { press: Press; judged: Judged }) {
+export function PlateReading({
+  press,
+  judged: { check, map, zone, findings, problem },
+}: {
+  press: Press;
+  judged: Judged;
+}) {
   const print = usePrint();
   const { width, depth } = press.platen;
   return (
@@ -43,13 +50,18 @@ export function PlateReading({ press, judged: { check, map, zone, findings } }: 
             dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it is
             even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
           </p>
-          <p className="text-soft">
-            Accurate to ± <span className="figures">{print.degrees(zone.spread)}</span>.
-          </p>
+          {zone.sure && (
+            <p className="text-soft">
+              Each place of it is so with 95 % surety.
+              {zone.doubt > 1.15 &&
+                ` Were the plate known better, it might be ${Math.round(100 * (zone.doubt - 1))} % larger.`}
+            </p>
+          )}
         </div>
       ) : (
         <p className="mt-2 text-soft">Type readings: the picture of the plate grows as you do.</p>
       )}
+      {problem && <ProblemText problem={problem} className="mt-2" />}
       {findings.map((finding) => (
         <p key={`${finding.code} ${finding.title}`} className="mt-2 border-l-4 border-magenta pl-3">
           <b>{finding.title}.</b> {finding.remedy}

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { checkPress, fitHeat, placesToRead, usableZone, type PressCheck as CheckOfPress } from '@kanga/core/heat';
 import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import { PressCheck } from './press-check.js';
@@ -14,6 +15,19 @@ jest.mock('../data/index.js', () => ({
   problemFrom: () => ({ code: 'x', title: 'The thermometer does not answer', remedy: 'Wake it.', faults: [] }),
   queryClient: { invalidateQueries: () => Promise.resolve() },
   shopQuery: { queryKey: ['shop'] },
+}));
+
+// What is worked out off the screen's thread is worked out at once.
+jest.mock('../workers/index.js', () => ({
+  judgePlateInWorker: (name: string, check: CheckOfPress, platen: Press['platen']) => {
+    const map = fitHeat(check, platen);
+    return Promise.resolve({
+      map,
+      zone: map ? usableZone(map, check.dial) : null,
+      findings: checkPress(name, check, map, null, fahrenheit),
+      telling: placesToRead(check, platen, 3),
+    });
+  },
 }));
 
 // The picture of the plate is drawn by a library of ES modules alone.
@@ -110,8 +124,33 @@ describe('the check of a press', () => {
     write(places()[0] as HTMLElement, '390');
     fireEvent.click(screen.getByRole('radio', { name: '5 × 5' }));
     expect(places()).toHaveLength(25);
-    fireEvent.click(screen.getByRole('radio', { name: '3 × 3' }));
+    fireEvent.click(screen.getByRole('radio', { name: '6 × 6' }));
     expect(places()).toHaveLength(first);
     expect(places()[0]?.value).toBe('390');
+  });
+  it('asks again for a place that stands out, and saves both readings; fewer places may be made more', async () => {
+    call.mockResolvedValue(press);
+    open();
+    write(screen.getByLabelText('Operator'), 'Tam');
+    fireEvent.click(screen.getByRole('radio', { name: '4 × 4' }));
+    places().forEach((input, i) => {
+      write(input, i === 5 ? '340' : '390');
+    });
+    const again = await screen.findByLabelText(/^Reading 17, .* again$/, undefined, { timeout: 10_000 });
+    expect(screen.getByText(/It stands out\. Read it again/)).toBeTruthy();
+    expect(screen.getByText('One reading stands out.')).toBeTruthy();
+    write(again, '391');
+    expect(await screen.findByText('One reading was not believed.', undefined, { timeout: 10_000 })).toBeTruthy();
+    const more = screen.queryByRole('button', { name: /^Read 3 more places/ });
+    if (more) fireEvent.click(more);
+    expect(places()).toHaveLength(more ? 20 : 17);
+    fireEvent.click(save());
+    await waitFor(() => {
+      expect(call).toHaveBeenCalled();
+    });
+    const [, { body }] = call.mock.calls[0] as [string, { body: { check: { readings: { x: number; y: number }[] } } }];
+    const { readings } = body.check;
+    expect(readings).toHaveLength(17);
+    expect([readings[16]?.x, readings[16]?.y]).toEqual([readings[5]?.x, readings[5]?.y]);
   });
 });

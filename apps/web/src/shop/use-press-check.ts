@@ -1,69 +1,84 @@
-import { useState } from 'react';
-import {
-  checkPress,
-  fitHeat,
-  readingGrid,
-  usableZone,
-  type HeatMap,
-  type PressCheck as Check,
-  type UsableZone,
-} from '@kanga/core/heat';
-import type { Finding } from '@kanga/core/finding';
+import { useEffect, useState } from 'react';
+import { readingGrid, USUAL_PLACES, type PressCheck as Check } from '@kanga/core/heat';
 import type { Point } from '@kanga/core/geometry';
 import { isCurved, type Press } from '@kanga/core/shop';
 import { parseTemperature } from '@kanga/core/units';
-import { serverNow, usePrint } from '../data/index.js';
+import type { Problem } from '@kanga/contract/finding';
+import { problemFrom, serverNow, usePrint } from '../data/index.js';
+import { judgePlateInWorker, type PlateJudged } from '../workers/index.js';
 
-export const GRIDS = { '3 × 3': [3, 3], '4 × 4': [4, 4], '5 × 5': [5, 5] } as const;
+/** Places across and deep that a plate is read at: the usual, fewer for a small element, more for one that is not trusted. */
+export const GRIDS = { '4 × 4': 4, '5 × 5': 5, '6 × 6': USUAL_PLACES, '7 × 7': 7 } as const;
 export type Grid = keyof typeof GRIDS;
+
+/** Why a place is read: it is one of the grid, it stands out and is read again, or it would tell most. */
+export type Asked = 'grid' | 'again' | 'more';
+/** A place that is read, and the field its figure is typed into. */
+export interface ReadPlace extends Point {
+  key: string;
+  asked: Asked;
+}
 
 /** What somebody writes down while a press is checked. */
 export interface Noted {
   by: string;
   dial: string;
   grid: Grid;
-  /** By place: what stood on the thermometer, as it was typed. */
+  /** Places beside the grid, in the order in which they were asked for. */
+  beside: readonly ReadPlace[];
+  /** By field: what stood on the thermometer, as it was typed. */
   typed: Readonly<Record<string, string>>;
   strips: Check['strips'];
   curved: boolean;
 }
 
 /** What the notes come to: the check, the picture it makes, and what is missing. */
-export interface Judged {
+export interface Judged extends PlateJudged {
   check: Check;
-  map: HeatMap | null;
-  zone: UsableZone | null;
-  findings: Finding[];
+  /** The picture could not be made. */
+  problem: Problem | null;
   dialProblem: string | undefined;
   /** Readings that are no temperature. */
   unread: number;
   ready: boolean;
 }
 
-export const placeKey = ({ x, y }: Point): string => `${x} ${y}`;
+const NOTHING: PlateJudged = { map: null, zone: null, findings: [], telling: [] };
+/** How long nothing is typed before the picture is made anew, ms. */
+const PAUSE = 200;
 
-/** The notes of a check, and what they come to at every key. */
+const placed = (point: Point, asked: Asked): ReadPlace => ({ ...point, asked, key: `${asked} ${point.x} ${point.y}` });
+const withPlaces = (before: readonly ReadPlace[], points: readonly Point[], asked: Asked): readonly ReadPlace[] => {
+  const fresh = points.map((point) => placed(point, asked)).filter(({ key }) => !before.some((one) => one.key === key));
+  return fresh.length > 0 ? [...before, ...fresh] : before;
+};
+
+/** The notes of a check, and what they come to as they grow. */
 export function usePressCheck(press: Press) {
   const print = usePrint();
-  const unit = print.units.temperature;
+  const { units } = print;
   const [noted, setNoted] = useState<Noted>(() => ({
     by: press.check?.by ?? '',
     dial: print.temperature(press.check?.dial ?? 200),
-    grid: '3 × 3',
+    grid: '6 × 6',
+    beside: [],
     typed: {},
     strips: { front: 'held', back: 'held', left: 'held', right: 'held' },
     curved: press.check?.curved ?? isCurved(press.kind),
   }));
+  const [found, setFound] = useState<PlateJudged>(NOTHING);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const note = (change: Partial<Noted>) => {
     setNoted((before) => ({ ...before, ...change }));
   };
-  const [across, deep] = GRIDS[noted.grid];
-  const places = readingGrid(press.platen, across, deep);
-  const texts = places.map((place) => noted.typed[placeKey(place)]?.trim() ?? '');
-  const dialled = parseTemperature(noted.dial, unit);
-  const readings = places.flatMap((place, i) => {
-    const parsed = parseTemperature(texts[i] ?? '', unit);
-    return parsed.ok ? [{ ...place, celsius: parsed.value }] : [];
+  const { platen, name } = press;
+  const each = GRIDS[noted.grid];
+  const places = [...readingGrid(platen, each, each).map((point) => placed(point, 'grid')), ...noted.beside];
+  const texts = places.map(({ key }) => noted.typed[key]?.trim() ?? '');
+  const dialled = parseTemperature(noted.dial, units.temperature);
+  const readings = places.flatMap(({ x, y }, i) => {
+    const parsed = parseTemperature(texts[i] ?? '', units.temperature);
+    return parsed.ok ? [{ x, y, celsius: parsed.value }] : [];
   });
   const unread = texts.filter((text) => text !== '').length - readings.length;
   const check: Check = {
@@ -74,12 +89,38 @@ export function usePressCheck(press: Press) {
     strips: noted.strips,
     curved: noted.curved,
   };
-  const map = readings.length > 0 ? fitHeat(check, press.platen) : null;
+  // What the picture is made of: who read it and when changes nothing.
+  const told = JSON.stringify({ ...check, at: '', by: '' });
+  useEffect(() => {
+    const asked = JSON.parse(told) as Check;
+    const mine = new AbortController();
+    const timer = setTimeout(() => {
+      if (asked.readings.length === 0) {
+        setFound(NOTHING);
+        return;
+      }
+      judgePlateInWorker(name, asked, platen, units, mine.signal).then(
+        (judged) => {
+          setFound(judged);
+          setProblem(null);
+          // What stands out is asked for again, below the grid.
+          const doubted = judged.map?.doubted.map(({ reading: { x, y } }) => ({ x, y })) ?? [];
+          setNoted((before) => ({ ...before, beside: withPlaces(before.beside, doubted, 'again') }));
+        },
+        (error: unknown) => {
+          if (!mine.signal.aborted) setProblem(problemFrom(error));
+        },
+      );
+    }, PAUSE);
+    return () => {
+      clearTimeout(timer);
+      mine.abort();
+    };
+  }, [told, name, platen, units]);
   const judged: Judged = {
+    ...found,
     check,
-    map,
-    zone: map ? usableZone(map, check.dial) : null,
-    findings: readings.length > 0 ? checkPress(press.name, check, map, null, print) : [],
+    problem,
     dialProblem: dialled.ok ? undefined : dialled.problem,
     unread,
     ready: check.by !== '' && dialled.ok && readings.length > 0 && unread === 0,
@@ -87,9 +128,14 @@ export function usePressCheck(press: Press) {
   return {
     noted,
     note,
-    noteReading: (place: Point, text: string) => {
-      setNoted((before) => ({ ...before, typed: { ...before.typed, [placeKey(place)]: text } }));
+    noteReading: ({ key }: ReadPlace, text: string) => {
+      setNoted((before) => ({ ...before, typed: { ...before.typed, [key]: text } }));
     },
+    /** Asks for the places that would tell most. */
+    askMore: () => {
+      setNoted((before) => ({ ...before, beside: withPlaces(before.beside, found.telling, 'more') }));
+    },
+    each,
     places,
     /** The place that has no figure yet, and is read next; as many as there are where every place has one. */
     next: texts.includes('') ? texts.indexOf('') : texts.length,

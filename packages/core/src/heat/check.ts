@@ -1,7 +1,8 @@
 import type { Finding, Severity } from '../finding/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { fitHeat, type HeatMap } from './map.js';
-import { CHECK_DAYS, STRIP_SIDES, type PressCheck } from './reading.js';
+import { CHECK_DAYS, STRIP_SIDES, USUAL_PLACES, type PressCheck } from './reading.js';
+import { usableZone } from './zone.js';
 
 /** Whole days between two moments. */
 const daysBetween = (from: string, to: string): number => Math.floor((Date.parse(to) - Date.parse(from)) / 86_400_000);
@@ -56,6 +57,18 @@ export function checkPress(
         ? 'Turn the pressure up and try the strips again.'
         : 'Level the plates as the press maker says, or put the print where the strips held.',
     );
+  if (map && map.doubted.length > 0) {
+    const [first] = map.doubted;
+    add(
+      'stack.doubted-reading',
+      'note',
+      map.doubted.length === 1 ? 'One reading stands out' : `${map.doubted.length} readings stand out`,
+      first
+        ? `${print.temperature(first.reading.celsius)} at ${print.size(first.reading.x, first.reading.y)}, where the others say ${print.temperature(first.said)}: either the plate is so there, or the hand slipped. Until that is known it is kept, and nothing is laid there.`
+        : '',
+      'Read that place again: a second like reading is believed, a different one takes its place.',
+    );
+  }
   if (map && map.refused.length > 0) {
     const [first] = map.refused;
     add(
@@ -65,20 +78,37 @@ export function checkPress(
       first
         ? `${print.temperature(first.reading.celsius)} at ${print.size(first.reading.x, first.reading.y)}: ${print.text(first.why)}.`
         : '',
-      'Read that place again.',
+      'Nothing needs to be done where that place was read again.',
     );
   }
+  if (check.readings.length > 0 && map && !usableZone(map, map.dial).sure)
+    add(
+      'stack.few-readings',
+      'fix',
+      `Too few places of ${name} were read`,
+      'No part of its plate is known to be even enough; what is taken for even is a guess.',
+      `Read more of its places in the shop: ${USUAL_PLACES} by ${USUAL_PLACES} tell nearly all there is to know.`,
+    );
   return out;
 }
 
 const maps = new WeakMap<PressCheck, HeatMap>();
+/** The same by what the check says, for checks that are read anew each time; the last few. */
+const lately = new Map<string, HeatMap>();
+const LATELY = 24;
 
 /** The map of a press from its last check, fitted once; null when it was never checked, or no reading is believed. */
 export function mapOf({ platen, check }: { platen: HeatMap['platen']; check: PressCheck | null }): HeatMap | null {
   if (!check || check.readings.length === 0) return null;
   const before = maps.get(check);
   if (before && before.platen.width === platen.width && before.platen.depth === platen.depth) return before;
-  const map = fitHeat(check, platen);
-  if (map) maps.set(check, map);
+  const key = JSON.stringify([platen.width, platen.depth, check.dial, check.curved, check.readings]);
+  const map = lately.get(key) ?? fitHeat(check, platen);
+  if (!map) return null;
+  maps.set(check, map);
+  lately.delete(key);
+  lately.set(key, map);
+  const [oldest] = lately.keys();
+  if (lately.size > LATELY && oldest !== undefined) lately.delete(oldest);
   return map;
 }

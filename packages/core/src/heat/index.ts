@@ -1,5 +1,14 @@
-export { AIMING, type HeatReading, type PressCheck, readingGrid, STRIP_SIDES, type StripSide } from './reading.js';
-export { fitHeat, heatAt, type HeatMap } from './map.js';
+export {
+  AIMING,
+  type HeatReading,
+  type PressCheck,
+  readingGrid,
+  STRIP_SIDES,
+  type StripSide,
+  USUAL_PLACES,
+} from './reading.js';
+export { type Doubt, fitHeat, heatAt, type HeatMap } from './map.js';
+export { placesToRead } from './next-places.js';
 export { heatGrid, TOLERANCE, type UsableZone, usableZone } from './zone.js';
 export {
   equivalentCurve,

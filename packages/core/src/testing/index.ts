@@ -165,3 +165,4 @@ export { benchPlan, benchTime, COOL, LAY, LINT, moved, PEEL, PREPRESS, PRESS, RE
 export { trialPress } from './dial-trial.js';
 export { pressedCloth, type PressedCloth, pressedColour, pressedPatches } from './pressed-cloth.js';
 export { FILIP, LONGLEY } from './strd.js';
+export { judgePlates, plateTrials } from './plates.js';

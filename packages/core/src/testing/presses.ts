@@ -8,7 +8,7 @@ import {
   type KeepOutKind,
 } from '../blank/index.js';
 import { rectPolygon } from '../geometry/index.js';
-import { readingGrid, type PressCheck } from '../heat/index.js';
+import { readingGrid, USUAL_PLACES, type PressCheck } from '../heat/index.js';
 import { openEdges, USUAL_PRESS, type Press } from '../shop/index.js';
 import { planStack, type Planned, type StackPlan } from '../stack/index.js';
 
@@ -56,7 +56,7 @@ export const checkedAs = (platen: Press['platen'], f: (x: number, y: number) => 
   at: '2026-11-20T08:00:00.000Z',
   by: 'Wren',
   dial: 200,
-  readings: readingGrid(platen, 3, 3).map(({ x, y }) => ({ x, y, celsius: f(x, y) })),
+  readings: readingGrid(platen, USUAL_PLACES, USUAL_PLACES).map(({ x, y }) => ({ x, y, celsius: f(x, y) })),
   strips: HELD,
   curved: false,
 });

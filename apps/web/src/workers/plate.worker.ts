@@ -1,0 +1,39 @@
+import { expose } from 'comlink';
+import type { Finding } from '@kanga/core/finding';
+import type { Point } from '@kanga/core/geometry';
+import {
+  checkPress,
+  fitHeat,
+  placesToRead,
+  usableZone,
+  type HeatMap,
+  type PressCheck,
+  type UsableZone,
+} from '@kanga/core/heat';
+import { unitPrinter, type ShopUnits } from '@kanga/core/units';
+
+/** What the readings of a plate come to. */
+export interface PlateJudged {
+  map: HeatMap | null;
+  zone: UsableZone | null;
+  findings: Finding[];
+  /** Places that would tell most if they were read, too. */
+  telling: Point[];
+}
+
+/** How many places are asked for beyond the grid at a time. */
+const MORE = 3;
+
+const work = {
+  judge(name: string, check: PressCheck, platen: HeatMap['platen'], units: ShopUnits): PlateJudged {
+    const map = fitHeat(check, platen);
+    return {
+      map,
+      zone: map ? usableZone(map, check.dial) : null,
+      findings: checkPress(name, check, map, null, unitPrinter(units)),
+      telling: map ? placesToRead(check, platen, MORE) : [],
+    };
+  },
+};
+export type PlateWork = typeof work;
+expose(work);
