@@ -3,11 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
-import { areaOf, boundsOf, offsetPolygon, simplified } from '../packages/core/dist/geometry/index.js';
+import { areaOf, boundsOf, offsetPolygon, rectPolygon, simplified } from '../packages/core/dist/geometry/index.js';
 import { makeTemplate } from '../packages/core/dist/blank/index.js';
 import { clashesOf, Nester, roomAt } from '../packages/core/dist/nest/index.js';
 import { groundOf, layOut, makeTray, USUAL_SHEET } from '../packages/core/dist/sheet/index.js';
-import { boxlikeGoods, mixedGoods, SQUARED_SQUARE } from '../packages/core/dist/testing/index.js';
+import { boxlikeGoods, guillotined, mixedGoods, SQUARED_SQUARE } from '../packages/core/dist/testing/index.js';
 
 const percent = (share) => `${(share * 100).toFixed(1)} %`;
 /** Half the gap for scissors of 8 mm, all round. */
@@ -102,6 +102,41 @@ function squares(tools) {
   };
 }
 
+/** Rectangles that fill a sheet exactly, of every number: what one and ten seconds come to, beside the best rectangle packer at hand. */
+function guillotines(tools) {
+  const rows = [20, 30, 38, 45, 60, 100, 150, 200].map((count) => {
+    const sizes = guillotined(count, count, WIDTH, 800);
+    const problem = {
+      shapes: sizes.map(([width, height]) => ({ room: rectPolygon({ x: 0, y: 0, width, height }), turns: [0, 90] })),
+      things: sizes.map((_, i) => i),
+      width: WIDTH,
+      length: 40_000,
+      kind: 'roll',
+    };
+    const began = performance.now();
+    const since = () => performance.now() - began;
+    const nester = new Nester(problem);
+    const reached = () => nester.best.lengths[0] / 800;
+    while (since() < 1000 && !nester.proved) nester.step();
+    const second = reached();
+    while (since() < 10_000 && !nester.proved) nester.step();
+    const rooms = sizes.map((_, thing) => roomAt(problem, thing, nester.best.spots[thing]));
+    const { pairs, outside } = clashesOf(rooms, { width: WIDTH, length: nester.best.lengths[0] });
+    const boxes = sizes.map(([width, height]) => ({ width, height }));
+    const peer = bestOfRectangles(boxes, 800) / 800;
+    return { count, second, tenth: reached(), peer, faults: pairs.length + outside.length };
+  });
+  const mean = (of) => (rows.reduce((sum, row) => sum + of(row), 0) / rows.length).toFixed(4);
+  return {
+    what: 'Nesting, rectangles that fill a sheet exactly',
+    input: 'sheets of 600 × 800 mm cut edge to edge into 20 to 200 pieces, quarter turns',
+    time: '10 s each',
+    memory: tools.megabytes(),
+    reached: `${rows.map(({ count, second, tenth, peer }) => `${count}: ${second.toFixed(4)} at 1 s, ${tenth.toFixed(4)} at 10 s, peer ${peer.toFixed(4)}`).join('; ')} of the optimum; in the mean ${mean((row) => row.second)}, ${mean((row) => row.tenth)}, peer ${mean((row) => row.peer)}; ${rows.reduce((sum, row) => sum + row.faults, 0)} faults; aim: 1.03 and 1.015`,
+    grows: 'a try with pieces² × branches',
+  };
+}
+
 /** A tray of one kind, with its layout on a paper. */
 export function laidOut(outline, bleed, pieces, media, mirroredBy = 'kanga') {
   const template = makeTemplate(outline, bleed);
@@ -184,6 +219,7 @@ export const sheetCases = (folder, shop, tools) => ({
   'nest-mixed': () => nest('mixed goods', mixedGoods(), tools),
   'nest-boxes': () => nest('goods that are nearly boxes', boxlikeGoods(), tools),
   'nest-squares': () => squares(tools),
+  'nest-guillotine': () => guillotines(tools),
   'pdf-fifty': () => fiftyPages(folder, shop.media[2], tools),
   layout: () => {
     const media = { ...shop.media[3], length: 100_000 };

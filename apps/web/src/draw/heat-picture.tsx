@@ -18,6 +18,9 @@ const mixed = (share: number): string => {
 /** Steps between isolines, °C. */
 const STEPS = [1, 2, 5, 10];
 
+/** A place no nearer to an end than some length. */
+const within = (at: number, margin: number, length: number): number => Math.min(length - margin, Math.max(margin, at));
+
 /** A plate's temperature as a picture: shaded, with isolines at whole steps, and its readings in figures. */
 export function HeatPicture({ map, print, figures = true }: { map: HeatMap; print: UnitPrinter; figures?: boolean }) {
   const { bands, mean, reach } = useMemo(() => {
@@ -40,6 +43,7 @@ export function HeatPicture({ map, print, figures = true }: { map: HeatMap; prin
     const middle = values.reduce((sum, value) => sum + value, 0) / values.length;
     return { bands: paths, mean: middle, reach: Math.max(8, (high - low) / 2) };
   }, [map]);
+  const size = Math.max(map.platen.width, map.platen.depth) / 24;
   return (
     <g>
       {bands.map(({ value, d }, i) => (
@@ -55,8 +59,15 @@ export function HeatPicture({ map, print, figures = true }: { map: HeatMap; prin
       ))}
       {figures &&
         map.used.map(({ x, y, celsius }, i) => (
-          <HaloText key={i} x={x} y={y} size={map.platen.width / 22} className="figures">
-            {print.temperature(celsius)}
+          <HaloText
+            key={i}
+            x={within(x, 1.1 * size, map.platen.width)}
+            y={within(y, 0.6 * size, map.platen.depth)}
+            size={size}
+            className="figures"
+          >
+            {/* The figures alone: many stand close, and their unit is said beneath. */}
+            {print.temperature(celsius).replace(/[^\d−-].*$/, '')}
           </HaloText>
         ))}
     </g>

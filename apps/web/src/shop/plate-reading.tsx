@@ -20,7 +20,7 @@ export function PlateReading({
         viewBox={`-8 -8 ${width + 16} ${depth + 16}`}
         className="max-h-[46vh] w-full"
         role="img"
-        aria-label="The plate as it was read"
+        aria-label={`The plate as it was read, in °${print.units.temperature}`}
       >
         <rect width={width} height={depth} fill="var(--color-paint-plate)" />
         {map && <HeatPicture map={map} print={print} />}
@@ -45,6 +45,7 @@ export function PlateReading({
       </svg>
       {zone ? (
         <div className="mt-2 space-y-1">
+          <p className="text-soft">The plate from above, its back at the top, in °{print.units.temperature}.</p>
           <p>
             To have {print.temperature(check.dial)}, dial <b>{print.temperature(Math.round(zone.dial))}</b> and use the
             dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it is

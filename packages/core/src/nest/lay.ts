@@ -16,6 +16,8 @@ import { nth } from '../numbers/index.js';
 /** A shape in one of its turns, cut into rows. */
 export interface Turned {
   turn: number;
+  /** Its outline from the corner of its box. */
+  polygon: Polygon;
   rows: Rows;
   width: number;
   height: number;
@@ -59,8 +61,9 @@ export function prepare(problem: NestProblem, pitch: number): Prepared {
       const box = boundsOf(turned);
       if (box.width > problem.width + 1e-6 || box.height > problem.length + 1e-6) return [];
       narrow = Math.min(narrow, box.width, box.height);
-      const rows = rowsOf(atOrigin(turned), pitch, 0);
-      return [{ turn, rows, width: box.width, height: box.height, dx: -box.x, dy: -box.y, id: turnedCount++ }];
+      const polygon = atOrigin(turned);
+      const rows = rowsOf(polygon, pitch, 0);
+      return [{ turn, polygon, rows, width: box.width, height: box.height, dx: -box.x, dy: -box.y, id: turnedCount++ }];
     });
     if (fitting.length === 0) throw new TooLarge(shape);
     return fitting.filter((one, i) => !fitting.slice(0, i).some((other) => alike(one.rows, other.rows)));

@@ -2,7 +2,8 @@ import { FillRule, intersectD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { MaxRectsPacker } from 'maxrects-packer';
 import { areaOf, boundsOf, offsetPolygon, rectPolygon, type Polygon } from '../geometry/index.js';
-import { mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from '../testing/index.js';
+import { guillotined, mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from '../testing/index.js';
+import { profileOf } from './profile.js';
 import {
   boundOf,
   clashesOf,
@@ -183,6 +184,54 @@ describe('Nester', () => {
       }),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('rectangles', () => {
+  const roll = (room: (width: number, height: number) => Polygon, sizes: readonly [number, number][]): NestProblem => ({
+    shapes: sizes.map(([w, h]) => ({ room: room(w, h), turns: [0, 90] })),
+    things: sizes.map((_, i) => i),
+    width: 600,
+    length: 4000,
+    kind: 'roll',
+  });
+  // The optimum is known by how they were made. Far fewer tries than a second takes.
+  it.each([20, 30, 45, 60])('%s that fill a sheet exactly come near it', (count) => {
+    const problem = roll(box, guillotined(count, count, 600, 800));
+    const { best } = after(problem, 800);
+    right(problem, best);
+    expect(best.lengths[0]).toBeGreaterThanOrEqual(800 - 1e-6);
+    expect(best.lengths[0]).toBeLessThan(800 * 1.045);
+  });
+  it('with a corner cut off by a hair, or with a label beside them, take the same way', () => {
+    const sizes = guillotined(36, 5, 592, 800);
+    const nicked = roll((w, h) => [{ x: 0, y: 0 }, { x: w - 0.02, y: 0 }, { x: w, y: 0.02 }, { x: w, y: h }, { x: 0, y: h }], sizes); // prettier-ignore
+    const plain = roll(box, sizes);
+    expect(after(nicked, 200).best.lengths[0]).toBeCloseTo(after(plain, 200).best.lengths[0] ?? 0, 6);
+    // A label of 5 × 20 mm beside each.
+    const labelled = roll((w, h) => [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: Math.min(w, 20), y: h }, { x: Math.min(w, 20), y: h + 5 }, { x: 0, y: h + 5 }], sizes); // prettier-ignore
+    const { best } = after(labelled, 200);
+    right(labelled, best);
+    const boxed = roll((w, h) => box(w, h + 5), sizes);
+    expect(best.lengths[0]).toBeLessThan((after(boxed, 200).best.lengths[0] ?? 0) * 1.03);
+  });
+  it('on sheets keep to their length, and none is lost', () => {
+    const problem: NestProblem = { ...roll(box, guillotined(40, 9, 600, 800)), kind: 'cut', length: 420 };
+    const { best } = after(problem, 120);
+    right(problem, best);
+    expect(best.lengths.length).toBeLessThanOrEqual(3);
+  });
+});
+
+describe('profileOf', () => {
+  it('holds all of a shape by few steps, or says that it is no box', () => {
+    expect(profileOf(box(30, 20))).toEqual([{ x: 0, width: 30, near: 0, far: 20 }]);
+    const ell = profileOf([{ x: 0, y: 0 }, { x: 40, y: 0 }, { x: 40, y: 10 }, { x: 15, y: 10 }, { x: 15, y: 60 }, { x: 0, y: 60 }]); // prettier-ignore
+    expect(ell).toEqual([
+      { x: 0, width: 15, near: 0, far: 60 },
+      { x: 15, width: 25, near: 0, far: 10 },
+    ]);
+    expect(profileOf([{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 50, y: 90 }])).toBeNull(); // prettier-ignore
   });
 });
 

@@ -5,12 +5,15 @@ import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js
 import { LateAcceptance } from './late-acceptance.js';
 import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
+import { SkylineSearch, type SkylineGenes } from './skyline-search.js';
 import { nth, seeded } from '../numbers/index.js';
 
 /** Rectangles this few are also searched for a packing with next to no waste. */
-const EXACT_THINGS = 40;
+const EXACT_THINGS = 24;
 /** Places looked at for each length that is tried. */
-const EXACT_NODES = 150_000;
+const EXACT_NODES = 20_000;
+/** One try in so many is such a search; the others look for what is nearly as good sooner. */
+const EXACT_EVERY = 40;
 /** Lengths that are tried, from the bound on, as a share of it. */
 const EXACT_STEP = 0.005;
 const EXACT_SLACK = 0.1;
@@ -27,8 +30,9 @@ export interface NesterOptions {
 
 /** Turned shapes that a best fit may choose from at each step; with more of them an order is searched alone. */
 const FIT_CHOICES = 240;
-/** Share of tries that go to best fits, where there are any. */
+/** Share of tries that go to best fits, where there are any; and to skylines, where all are boxes or nearly so. */
 const FIT_SHARE = 0.75;
+const SKYLINE_SHARE = 0.995;
 
 /**
  * Looks for better and better layouts, one try at a time, until it is left alone; the best so far is always whole and right.
@@ -45,7 +49,13 @@ export class Nester {
   private readonly orders: LateAcceptance<Genes, NestResult>;
   private readonly fits: LateAcceptance<FitGenes, NestResult> | null;
   private readonly random: () => number;
+  /** Where all are boxes, or nearly so: orders in which they are laid on a skyline, and a search for shorter and shorter sheets. */
+  private readonly skylines: LateAcceptance<SkylineGenes, NestResult> | null;
+  private readonly shorter: Generator<NestResult | null, void> | null;
+  /** All are plain boxes. */
+  private readonly flat: boolean;
   private exactLength: number | null;
+  private exactTurn = 0;
 
   /** `known`: where things may lie already; nothing worse is ever the best. Throws TooLarge for a thing that fits in none of its turns. */
   constructor(
@@ -61,13 +71,19 @@ export class Nester {
     this.fits = fitting
       ? new LateAcceptance(this.fitStarts(), (genes) => layBest(this.prepared, genes), this.costOf)
       : null;
-    this.starts = [...this.orders.starts(), ...(this.fits?.starts() ?? [])];
+    const skylines = SkylineSearch.of(this.prepared);
+    this.flat = skylines?.flatOnly === true;
+    this.skylines = skylines && new LateAcceptance(skylines.orders(), (order) => skylines.lay(order), this.costOf);
+    // Where boxes are laid on skylines, rows cut from them seldom do better: they come last.
+    const starts = [...this.orders.starts(), ...(this.fits?.starts() ?? [])];
+    this.starts = this.skylines ? [...this.skylines.starts(), ...starts.slice(0, 1)] : starts;
     this.best = (this.starts.shift() as () => NestResult)();
     if (known?.length === problem.things.length) {
       const start = { spots: [...known], lengths: lengthsOf(problem, known) };
       if (costOf(problem, start) < this.cost) this.best = start;
     }
     this.exactLength = this.rectangles() ? this.bound : null;
+    this.shorter = skylines && problem.kind === 'roll' ? skylines.shorter(this.bound, () => this.cost) : null;
   }
 
   private readonly costOf = (result: NestResult): number => costOf(this.problem, result);
@@ -186,16 +202,37 @@ export class Nester {
     return true;
   }
 
+  /** What one try comes to; null: nothing whole. */
+  private tried(): NestResult | null {
+    // Rows are for what lies over or under another, which nothing of one step alone does.
+    if (this.skylines && (this.flat || this.random() < SKYLINE_SHARE)) {
+      if (this.shorter) return this.shorter.next().value ?? null;
+      return this.skylines.step((order) => this.shuffled(order));
+    }
+    return this.fits && this.random() < FIT_SHARE
+      ? this.fits.step((genes) => this.changedFit(genes))
+      : this.orders.step((genes) => this.changedOrder(genes));
+  }
+
+  /** An order with a thing or two elsewhere in it. */
+  private shuffled(order: SkylineGenes): SkylineGenes {
+    const changed = [...order];
+    for (let i = 0; i < 1 + this.pick(2); i++) {
+      const [a, b] = [this.pick(changed.length), this.pick(changed.length)];
+      if (this.random() < 0.5) [changed[a], changed[b]] = [nth(changed, b), nth(changed, a)];
+      else changed.splice(b, 0, ...changed.splice(a, 1));
+    }
+    return changed;
+  }
+
   /** One try; true when it found a better layout. */
   step(): boolean {
     this.tries++;
-    if (this.exactLength !== null) return this.tryExact(this.exactLength);
     const start = this.starts.shift();
-    const result = start
-      ? start()
-      : this.fits && this.random() < FIT_SHARE
-        ? this.fits.step((genes) => this.changedFit(genes))
-        : this.orders.step((genes) => this.changedOrder(genes));
+    if (!start && this.exactLength !== null && this.exactTurn++ % EXACT_EVERY === 0)
+      return this.tryExact(this.exactLength);
+    const result = start ? start() : this.tried();
+    if (!result) return false;
     const better = this.costOf(result) < this.cost - 1e-9;
     if (better) this.best = result;
     return better;

@@ -166,3 +166,4 @@ export { trialPress } from './dial-trial.js';
 export { pressedCloth, type PressedCloth, pressedColour, pressedPatches } from './pressed-cloth.js';
 export { FILIP, LONGLEY } from './strd.js';
 export { judgePlates, plateTrials } from './plates.js';
+export { guillotined } from './guillotine.js';
