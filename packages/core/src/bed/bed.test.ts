@@ -126,6 +126,41 @@ describe('layBed', () => {
       for (const other of six.pieces.slice(i + 1)) expect(rectsOverlap(print, other.print)).toBe(false);
     });
   });
+  // How many lie in rows alone: by the closed form.
+  it('turns some against the others where that takes more, and never takes fewer than rows do', () => {
+    const inRows = (w: number, h: number, between: number) =>
+      Math.floor((platen.width + between) / (w + between)) * Math.floor((platen.depth + between) / (h + between));
+    expect(layBed(ask({ print: { width: 107, height: 131 }, pieces: 50 }))?.pieces).toHaveLength(11);
+    fc.assert(
+      fc.property(fc.integer({ min: 50, max: 260 }), fc.integer({ min: 50, max: 300 }), (width, height) => {
+        const bed = layBed(ask({ print: { width, height }, pieces: 50 }));
+        const rows = Math.max(
+          ...[8, 15].flatMap((between) => [inRows(width, height, between), inRows(height, width, between)]),
+        );
+        const pieces = bed?.pieces ?? [];
+        expect(pieces.length).toBeGreaterThanOrEqual(Math.min(50, rows));
+        pieces.forEach(({ print, turn }, i) => {
+          expect(rectContains(whole, print, 1e-6)).toBe(true);
+          expect([print.width, print.height]).toEqual(turn === 0 ? [width, height] : [height, width]);
+          const room = {
+            x: print.x - 7.99,
+            y: print.y - 7.99,
+            width: print.width + 15.98,
+            height: print.height + 15.98,
+          };
+          for (const other of pieces.slice(i + 1)) expect(rectsOverlap(room, other.print)).toBe(false);
+        });
+      }),
+    );
+  });
+  it('keeps pieces that are turned against each other together when the first is laid by hand', () => {
+    const asked = ask({ print: { width: 107, height: 131 }, pieces: 11 });
+    const first = layBed(asked)?.pieces[0];
+    if (!first) throw new Error('they fit');
+    const moved = layBed({ ...asked, place: { x: first.print.x + 3, y: first.print.y, turn: first.turn } });
+    expect(moved?.pieces).toHaveLength(11);
+    expect(moved?.pieces[0]?.print.x).toBeCloseTo(first.print.x + 3, 9);
+  });
   it('moves pieces closer where that lets one more lie there, never onto each other’s transfers', () => {
     // Two mouse pads of 235 × 197 mm, a quarter turned, on a plate 406.4 mm wide.
     const pad = { width: 235, height: 197 };

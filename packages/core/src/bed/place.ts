@@ -1,5 +1,6 @@
-import { rectContains, rectsOverlap, type Rect } from '../geometry/index.js';
+import { rectContains, rectsOverlap, unionOf, type Rect } from '../geometry/index.js';
 import type { Edge } from '../blank/index.js';
+import { cornersOf, twoBlocks } from '../nest/index.js';
 
 /** A part of a blank that must not lie on the plate, as a box in the print's own coordinates, mm: 0, 0 is the print's corner. */
 export interface HangOff {
@@ -210,8 +211,8 @@ export function placeOne(request: BedRequest): Bed | null {
 }
 
 /**
- * How the pieces of one pressing lie: as many side by side as the zone takes and as wait, in rows the same way up, when nothing of
- * them has to hang off; otherwise one. Null when not even one fits.
+ * How the pieces of one pressing lie: as many side by side as the zone takes and as wait, in rows the same way up or in two blocks of which one is turned where
+ * that takes more, when nothing of them has to hang off; otherwise one. Null when not even one fits.
  */
 export function layBed(request: BedRequest): Bed | null {
   return request.place ? laidByHand(request, request.place) : layBest(request);
@@ -250,7 +251,46 @@ function layBest(request: BedRequest): Bed | null {
     });
     if (within) best = pieces;
   }
+  for (const between of new Set(ways.map((way) => way.between))) {
+    const pieces = twoWays(request, between);
+    if (pieces.length > best.length) best = pieces;
+  }
   return { ...one, pieces: best, offCentre: best === one.pieces ? one.offCentre : 0 };
+}
+
+/** The pieces in two blocks, one turned against the other, in the middle of the zone; none where they would hang over an edge that is not open. */
+function twoWays(request: BedRequest, between: number): BedPiece[] {
+  const { zone, blank, print, platen, pieces } = request;
+  const cellAt = (turn: 0 | 90) => {
+    const size = onBed(request, turn);
+    const all = unionOf([{ x: 0, y: 0, ...size }, boxTurned(blank, print, turn, 0, 0)]);
+    return { size, all, width: all.width + between, height: all.height + between };
+  };
+  const [up, side] = [cellAt(0), cellAt(90)];
+  const cells = { up, side };
+  // The last of a row needs nothing beside it.
+  const found = twoBlocks(cells, { width: zone.width + between, height: zone.height + between });
+  const corners = cornersOf(found, cells).slice(0, pieces);
+  const boxes = corners.map(({ x, y, turned }) => {
+    const { size, all } = turned ? side : up;
+    return { print: { x: x - all.x, y: y - all.y, ...size }, turn: turned ? (90 as const) : (0 as const) };
+  });
+  if (boxes.length === 0) return [];
+  const taken = unionOf(boxes.map((one) => one.print));
+  const [dx, dy] = [
+    zone.x + (zone.width - taken.width) / 2 - taken.x,
+    zone.y + (zone.height - taken.height) / 2 - taken.y,
+  ];
+  const plate = { x: 0, y: 0, width: platen.width, height: platen.depth };
+  const laid = boxes.map((one): BedPiece => ({
+    turn: one.turn,
+    print: { ...one.print, x: one.print.x + dx, y: one.print.y + dy },
+  }));
+  const right = laid.every(
+    ({ print: box, turn }) =>
+      allOpen(request) || rectContains(plate, boxTurned(blank, print, turn, box.x, box.y), 1e-6),
+  );
+  return right ? laid : [];
 }
 
 /**
@@ -261,15 +301,15 @@ function laidByHand(request: BedRequest, place: Place): Bed {
   const { turn, x, y } = place;
   const proposed = layBest(request);
   const size = onBed(request, turn);
-  const together = proposed?.pieces.every((piece) => piece.turn === turn) ? proposed.pieces : [];
+  const together = proposed?.pieces[0]?.turn === turn ? proposed.pieces : [];
   const [first] = together;
   const pieces = first
-    ? together.map(({ print }) => ({
+    ? together.map(({ print, turn: own }) => ({
         print: { ...print, x: print.x - first.print.x + x, y: print.y - first.print.y + y },
-        turn,
+        turn: own,
       }))
     : [{ print: { x, y, ...size }, turn }];
-  const judged = pieces.map(({ print }) => judge(request, turn, print.x, print.y).bed);
+  const judged = pieces.map(({ print, turn: own }) => judge(request, own, print.x, print.y).bed);
   const worst = (['pressed', 'beside', 'off'] as const).find((how) => judged.some(({ hangs }) => hangs === how));
   return {
     pieces,

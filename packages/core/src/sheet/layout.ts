@@ -9,7 +9,7 @@ import {
   type Rect,
   type Transform,
 } from '../geometry/index.js';
-import { boundOf } from '../nest/index.js';
+import { boundOf, cornersOf, twoBlocks, type Block, type Cells } from '../nest/index.js';
 import { ALLOWED_TURNS, GAP_LIMITS, type PartTurns } from './choices.js';
 import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
 import type { PartKind } from './part.js';
@@ -76,12 +76,6 @@ export const kindOf = (tray: Tray, { part }: Pick<Placed, 'part'>): PartKind => 
   return kind;
 };
 
-interface Block {
-  rows: number;
-  columns: number;
-  turned: boolean;
-}
-
 /** Boxes of rooms by their turn: thousands of parts are of the same few kinds. */
 const boxes = new WeakMap<Polygon, Map<number, Rect>>();
 
@@ -100,51 +94,6 @@ const quarter = (turned: boolean): number => (turned ? 90 : 0);
 function cellOf(kinds: readonly PartKind[], turned: boolean): Size {
   const rooms = kinds.map((kind) => roomBox(kind, quarter(turned)));
   return { width: Math.max(...rooms.map((box) => box.width)), height: Math.max(...rooms.map((box) => box.height)) };
-}
-
-interface Cells {
-  up: Size;
-  side: Size;
-}
-
-const cellFor = (cells: Cells, turned: boolean): Size => (turned ? cells.side : cells.up);
-
-/** A stack of two blocks, the second under the first (or beside it), whose cells all fit; the fullest over all cuts. O(rows + columns). */
-function fullestPattern(cells: Cells, area: Size): { blocks: [Block, Block]; beside: boolean; count: number } {
-  const fits = (room: number, size: number) => Math.max(0, Math.floor(room / size + 1e-9));
-  let best = {
-    blocks: [
-      { rows: 0, columns: 0, turned: false },
-      { rows: 0, columns: 0, turned: true },
-    ] as [Block, Block],
-    beside: false,
-    count: 0,
-  };
-  for (const firstTurned of [false, true]) {
-    const first = cellFor(cells, firstTurned);
-    const second = cellFor(cells, !firstTurned);
-    const consider = (a: Block, b: Block, beside: boolean) => {
-      const count = a.rows * a.columns + b.rows * b.columns;
-      if (count > best.count) best = { blocks: [a, b], beside, count };
-    };
-    for (let rows = fits(area.height, first.height); rows >= 0; rows--) {
-      const left = area.height - rows * first.height;
-      consider(
-        { rows, columns: fits(area.width, first.width), turned: firstTurned },
-        { rows: fits(left, second.height), columns: fits(area.width, second.width), turned: !firstTurned },
-        false,
-      );
-    }
-    for (let columns = fits(area.width, first.width); columns >= 0; columns--) {
-      const left = area.width - columns * first.width;
-      consider(
-        { rows: fits(area.height, first.height), columns, turned: firstTurned },
-        { rows: fits(area.height, second.height), columns: fits(left, second.width), turned: !firstTurned },
-        true,
-      );
-    }
-  }
-  return best;
 }
 
 /** The shortest run of whole rows, unturned above turned, that holds `count`, no longer than `limit`. O(count). */
@@ -173,32 +122,19 @@ function shortestRun({ up, side }: Cells, width: number, count: number, limit: n
 function setDown(
   tray: Tray,
   cells: Cells,
-  blocks: readonly [Block, Block],
+  blocks: [Block, Block],
   beside: boolean,
   ground: Rect,
   from: number,
   count: number,
 ): Placed[] {
-  const placed: Placed[] = [];
-  let [blockX, blockY] = [ground.x, ground.y];
-  for (const block of blocks) {
-    const cell = cellFor(cells, block.turned);
-    for (let row = 0; row < block.rows; row++) {
-      for (let column = 0; column < block.columns && placed.length < count; column++) {
-        const part = from + placed.length;
-        const room = roomBox(kindOf(tray, { part }), quarter(block.turned));
-        placed.push({
-          part,
-          x: blockX + column * cell.width - room.x,
-          y: blockY + row * cell.height - room.y,
-          turn: quarter(block.turned),
-        });
-      }
-    }
-    if (beside) blockX += block.columns * cell.width;
-    else blockY += block.rows * cell.height;
-  }
-  return placed;
+  return cornersOf({ blocks, beside }, cells)
+    .slice(0, count)
+    .map(({ x, y, turned }, at): Placed => {
+      const part = from + at;
+      const room = roomBox(kindOf(tray, { part }), quarter(turned));
+      return { part, x: ground.x + x - room.x, y: ground.y + y - room.y, turn: quarter(turned) };
+    });
 }
 
 /** Makes whole sheets of what lies on each: as long as the paper, or cut off the roll just below what lies lowest. */
@@ -276,7 +212,7 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     return { kind: tooLarge, needs: { width, height }, has: { width: ground.width, height: ground.height } };
   }
   const cells: Cells = { up: cellOf(tray.kinds, false), side: cellOf(tray.kinds, true) };
-  const full = fullestPattern(cells, ground);
+  const full = twoBlocks(cells, ground);
   // Kinds of unlike shapes may fit one by one where no common cell does: then each lies by itself.
   const alone = full.count === 0;
   const placed: Placed[][] = [];
@@ -285,7 +221,7 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     const own: Cells = alone
       ? { up: cellOf([kindOf(tray, { part: done })], false), side: cellOf([kindOf(tray, { part: done })], true) }
       : cells;
-    const pattern = alone ? fullestPattern(own, ground) : full;
+    const pattern = alone ? twoBlocks(own, ground) : full;
     const run = paper.kind === 'roll' ? shortestRun(own, ground.width, rest, ground.height) : null;
     const on = run
       ? setDown(tray, own, run, false, ground, done, rest)
