@@ -12,7 +12,7 @@ export const GRIDS = { '4 × 4': 4, '5 × 5': 5, '6 × 6': USUAL_PLACES, '7 × 7
 export type Grid = keyof typeof GRIDS;
 
 /** Why a place is read: it is one of the grid, it stands out and is read again, or it would tell most. */
-export type Asked = 'grid' | 'again' | 'more';
+type Asked = 'grid' | 'again' | 'more';
 /** A place that is read, and the field its figure is typed into. */
 export interface ReadPlace extends Point {
   key: string;

@@ -10,8 +10,8 @@ interface MadePlate {
 }
 
 /** What is wrong with a plate. */
-export const PLATE_KINDS = ['smooth', 'hot back', 'dead element', 'cold corner'] as const;
-export type PlateKind = (typeof PLATE_KINDS)[number];
+const PLATE_KINDS = ['smooth', 'hot back', 'dead element', 'cold corner'] as const;
+type PlateKind = (typeof PLATE_KINDS)[number];
 
 const PLATENS = [
   [380, 380],
