@@ -1,6 +1,7 @@
 import type { Rect } from '../geometry/index.js';
 import type { Media } from '../shop/index.js';
-import { CROSS_ARM, CROSS_OFFSET } from './part.js';
+import type { Tiling } from './choices.js';
+import { CROSS_ARM, CROSS_OFFSET, NOTE_OFFSET, NOTE_SIZE } from './part.js';
 import type { CellRoom } from './seam.js';
 
 /** Room at the foot of a sheet for its own line and the check ruler, mm. */
@@ -23,15 +24,42 @@ export function groundOf({ width, length, margins }: Paper, gap: number, edge: n
   };
 }
 
-/** The largest parts of a print that the ground holds, upright and turned, with a label `strip` high and the gap left out, and marks along their seams where they are `marked`. */
-export function cellRooms({ width, height }: Rect, gap: number, strip: number, marked = true): CellRoom[] {
+/** How a print is divided. */
+type Division = Pick<Tiling, 'columns' | 'rows'>;
+
+/**
+ * The largest parts of a print that the ground holds, upright and turned, with a label `strip` high and the gap left out, and marks along their seams where they are
+ * `marked`. Crosses stand at both ends of a seam, and words along it: a part keeps room on those of its sides alone where there are any.
+ */
+export function cellRooms(
+  { width, height }: Rect,
+  gap: number,
+  strip: number,
+  marked: boolean,
+  { columns, rows }: Division,
+): CellRoom[] {
   const beside = Math.max(1.5, gap / 2 - 1);
-  const cross = marked ? CROSS_OFFSET + CROSS_ARM + 0.5 + beside : gap / 2;
+  const bare = gap / 2;
+  const cross = Math.max(bare, CROSS_OFFSET + CROSS_ARM + 0.5 + beside);
+  const words = Math.max(bare, NOTE_OFFSET + NOTE_SIZE.height / 2 + beside);
   const label = 1 + strip + beside;
+  // Of the part that needs most: one in the middle has seams on both of its sides.
+  const ends = (seams: number, across: number) =>
+    !marked || (seams === 0 && across === 0)
+      ? [bare, bare]
+      : across > 0
+        ? [cross, cross]
+        : seams > 1
+          ? [words, words]
+          : [bare, words];
+  const [left = bare, right = bare] = ends(columns - 1, rows - 1);
+  const [first = bare, second = bare] = ends(rows - 1, columns - 1);
+  // The label stands below; of two parts one above the other, each has its words on the other side.
+  const down = Math.max(first + Math.max(second, label), second + Math.max(first, label));
   // A hair for the rounding of rooms.
-  const [across, down] = [2 * cross + 0.5, cross + Math.max(cross, label) + 0.5];
+  const [beyond, below] = [left + right + 0.5, down + 0.5];
   return [
-    { width: width - across, height: height - down },
-    { width: height - across, height: width - down },
+    { width: width - beyond, height: height - below },
+    { width: height - beyond, height: width - below },
   ].filter((room) => room.width > 0 && room.height > 0);
 }

@@ -74,6 +74,8 @@ export type BarePart = Pick<
 
 /** Size of a note, mm: about as long as its longest words are in the letters of a label. */
 export const NOTE_SIZE = { length: 22, height: 3 };
+/** How far its words stand outside the edge that they are about, to their middle, mm. */
+export const NOTE_OFFSET = 3;
 
 /** Height of a label with one line of words, with a line of names below it, and with a code, mm. */
 export const LABEL_STRIP = 5;

@@ -300,17 +300,17 @@ function quietStand(
   return best;
 }
 
-/** The fewest parts that the paper holds, up to `most` each way, and of as few the ones whose seams show least; null when none does. */
+/** The fewest parts that the paper holds, with what `roomsOf` leaves them in each division, up to `most` each way, and of as few the ones whose seams show least; null when none does. */
 export function fewestTiles(
   map: QuietMap,
-  rooms: readonly CellRoom[],
+  roomsOf: (division: { columns: number; rows: number }) => readonly CellRoom[],
   tail: number,
   most: number,
 ): { columns: number; rows: number } | null {
   let best: { columns: number; rows: number; cost: number } | null = null;
   for (let columns = 1; columns <= most; columns++) {
     for (let rows = 1; rows <= most; rows++) {
-      const stand = quietStand({ columns, rows }, map, rooms, tail);
+      const stand = quietStand({ columns, rows }, map, roomsOf({ columns, rows }), tail);
       if (!stand) continue;
       const fewer = best ? columns * rows - best.columns * best.rows : -1;
       if (fewer < 0 || (fewer === 0 && best && stand.cost < best.cost)) best = { columns, rows, cost: stand.cost };

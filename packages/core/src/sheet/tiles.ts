@@ -1,7 +1,7 @@
 import { isHardGoods, type Blank, type Template } from '../blank/index.js';
 import { boundsOf, clipped, rectPolygon, type Point, type Polygon, type Rect } from '../geometry/index.js';
 import type { Join, Tiling } from './choices.js';
-import { CROSS_OFFSET, type BarePart } from './part.js';
+import { CROSS_OFFSET, NOTE_OFFSET, type BarePart } from './part.js';
 
 /** How far a part reaches beneath its neighbour where they overlap, mm. Common practice, no published source: about 3/8 in. */
 export const TAIL = 10;
@@ -83,8 +83,7 @@ function endsOf(seam: Seam, box: Rect, upright: boolean): [Point, Point] {
       ];
 }
 
-/** How far the words of a note stand outside the edge that they are about, to their middle, mm; and how short an edge may be that has any. */
-const NOTE_OFFSET = 3;
+/** How short an edge may be that has words beside it, mm. */
 const NOTED_FROM = 30;
 
 /** What is done along one edge of a part, in words beside it. */

@@ -104,7 +104,7 @@ export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, s
   const seams = seamsOf(
     tiling,
     map,
-    cellRooms(ground, gap, labelHeight(choices.codes, named), tiling.marked),
+    cellRooms(ground, gap, labelHeight(choices.codes, named), tiling.marked ?? true, tiling),
     tailOf(tiling),
   );
   return { tiling, seams, map };
@@ -143,7 +143,7 @@ export function proposeTiling(
     if (join === 'butt' && tail !== TAIL) continue;
     const tiles = fewestTiles(
       map,
-      cellRooms(ground, gap, strip, marked),
+      (division) => cellRooms(ground, gap, strip, marked, division),
       join === 'butt' ? 0 : tail,
       SHEET_LIMITS.tiles,
     );
