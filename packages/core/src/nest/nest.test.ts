@@ -1,7 +1,8 @@
 import { FillRule, intersectD } from 'clipper2-ts';
 import fc from 'fast-check';
 import { MaxRectsPacker } from 'maxrects-packer';
-import { areaOf, boundsOf, offsetPolygon, rectPolygon, type Polygon } from '../geometry/index.js';
+import { shapeOutline } from '../blank/index.js';
+import { areaOf, boundsOf, offsetPolygon, polygonOf, rectPolygon, type Polygon } from '../geometry/index.js';
 import { guillotined, mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from '../testing/index.js';
 import { profileOf } from './profile.js';
 import {
@@ -220,6 +221,31 @@ describe('rectangles', () => {
     const { best } = after(problem, 120);
     right(problem, best);
     expect(best.lengths.length).toBeLessThanOrEqual(3);
+  });
+});
+
+describe('shapes that interlock', () => {
+  const rollOf = (room: Polygon, count: number, width: number): NestProblem => ({
+    shapes: [{ room, turns: [0, 180] }],
+    things: Array.from({ length: count }, () => 0),
+    width,
+    length: 4000,
+    kind: 'roll',
+  });
+  it('lie in pairs: triangles as close as rows of them that alternate, by the closed form', () => {
+    // n triangles 90 wide that alternate in a row take 45 (n + 1): twelve in 600, five rows of 120 for sixty.
+    const triangle = [{ x: 0, y: 120 }, { x: 45, y: 0 }, { x: 90, y: 120 }]; // prettier-ignore
+    const problem = rollOf(triangle, 60, 600);
+    const { best } = after(problem, 12);
+    right(problem, best);
+    expect(best.lengths[0]).toBeLessThanOrEqual(5 * 120 + 6);
+  });
+  it('come apart again each to its own place, an odd one alone', () => {
+    const problem = rollOf(polygonOf(shapeOutline('heart', { width: 90, height: 85 })), 13, 400);
+    const { best } = after(problem, 12);
+    right(problem, best);
+    expect(best.spots.every(({ sheet }) => sheet === 0)).toBe(true);
+    expect(new Set(best.spots.map(({ x, y }) => `${x} ${y}`)).size).toBe(13);
   });
 });
 

@@ -3,6 +3,7 @@ import { boundOf } from './bound.js';
 import { layBest, type FitGenes } from './fit.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
 import { LateAcceptance } from './late-acceptance.js';
+import { inPairs } from './pairs.js';
 import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
 import { SkylineSearch, type SkylineGenes } from './skyline-search.js';
@@ -33,6 +34,8 @@ const FIT_CHOICES = 240;
 /** Share of tries that go to best fits, where there are any; and to skylines, where all are boxes or nearly so. */
 const FIT_SHARE = 0.75;
 const SKYLINE_SHARE = 0.995;
+/** And to things in pairs, where some interlock. */
+const PAIR_SHARE = 0.25;
 
 /**
  * Looks for better and better layouts, one try at a time, until it is left alone; the best so far is always whole and right.
@@ -49,6 +52,8 @@ export class Nester {
   private readonly orders: LateAcceptance<Genes, NestResult>;
   private readonly fits: LateAcceptance<FitGenes, NestResult> | null;
   private readonly random: () => number;
+  /** Best fits of things in pairs, where some interlock. */
+  private readonly pairs: LateAcceptance<FitGenes, NestResult> | null;
   /** Where all are boxes, or nearly so: orders in which they are laid on a skyline, and a search for shorter and shorter sheets. */
   private readonly skylines: LateAcceptance<SkylineGenes, NestResult> | null;
   private readonly shorter: Generator<NestResult | null, void> | null;
@@ -69,13 +74,15 @@ export class Nester {
     this.orders = new LateAcceptance(orders, (genes) => layDown(this.prepared, genes), this.costOf);
     const fitting = !problem.groups && this.prepared.turnedCount <= FIT_CHOICES;
     this.fits = fitting
-      ? new LateAcceptance(this.fitStarts(), (genes) => layBest(this.prepared, genes), this.costOf)
+      ? new LateAcceptance(this.fitStarts(this.prepared), (genes) => layBest(this.prepared, genes), this.costOf)
       : null;
     const skylines = SkylineSearch.of(this.prepared);
+    const paired = skylines ? null : inPairs(this.prepared);
+    this.pairs = paired && new LateAcceptance(this.fitStarts(paired.prepared), (genes) => paired.apart(layBest(paired.prepared, genes)), this.costOf); // prettier-ignore
     this.flat = skylines?.flatOnly === true;
     this.skylines = skylines && new LateAcceptance(skylines.orders(), (order) => skylines.lay(order), this.costOf);
     // Where boxes are laid on skylines, rows cut from them seldom do better: they come last.
-    const starts = [...this.orders.starts(), ...(this.fits?.starts() ?? [])];
+    const starts = [...this.orders.starts(), ...(this.pairs?.starts() ?? []), ...(this.fits?.starts() ?? [])];
     this.starts = this.skylines ? [...this.skylines.starts(), ...starts.slice(0, 1)] : starts;
     this.best = (this.starts.shift() as () => NestResult)();
     if (known?.length === problem.things.length) {
@@ -124,9 +131,9 @@ export class Nester {
     }));
   }
 
-  private fitStarts(): FitGenes[] {
-    const sides = this.problem.shapes.map(({ room }) => Math.sqrt(areaOf(room)));
-    const turns = Array.from({ length: this.prepared.turnedCount }, () => 0);
+  private fitStarts({ problem, turnedCount }: Prepared): FitGenes[] {
+    const sides = problem.shapes.map(({ room }) => Math.sqrt(areaOf(room)));
+    const turns = Array.from({ length: turnedCount }, () => 0);
     return [
       [0.6, 1.5],
       [0, 1.5],
@@ -209,6 +216,7 @@ export class Nester {
       if (this.shorter) return this.shorter.next().value ?? null;
       return this.skylines.step((order) => this.shuffled(order));
     }
+    if (this.pairs && this.random() < PAIR_SHARE) return this.pairs.step((genes) => this.changedFit(genes));
     return this.fits && this.random() < FIT_SHARE
       ? this.fits.step((genes) => this.changedFit(genes))
       : this.orders.step((genes) => this.changedOrder(genes));
