@@ -9,7 +9,9 @@ import {
   type Rect,
 } from '../geometry/index.js';
 import { clamped } from '../units/index.js';
+import { coverInBands } from './bands.js';
 import { coverFewer } from './cover.js';
+import { sectionBound } from './section-bound.js';
 import { nth } from '../numbers/index.js';
 
 /** One pressing of a print that is larger than the plate: what of the print lies in the usable zone, in the print's coordinates, mm. */
@@ -198,28 +200,6 @@ function withoutSpare(sections: readonly Section[], { outline, box, overlap }: S
   return sections.filter((_, i) => kept.has(i));
 }
 
-/**
- * How many places of the print can be found of which no pressing holds two: no way to press it takes fewer. Places are sought on grids whose
- * steps are just larger than the zone is long; an area bound stands beside it. Rectangles only: the box of the outline, where it is full.
- */
-function sectionBound({ box, zone, outline }: SectionRequest, area: number): number {
-  const long = Math.max(zone.width, zone.height);
-  const byArea = Math.ceil(area / (zone.width * zone.height) - 1e-9);
-  const inside = (x: number, y: number) =>
-    clipped([outline], rectPolygon({ x: x - 0.5, y: y - 0.5, width: 1, height: 1 })).length > 0;
-  const across = Math.floor(box.width / (long + 1e-3)) + 1;
-  const down = Math.floor(box.height / (long + 1e-3)) + 1;
-  let corners = 0;
-  for (let i = 0; i < across; i++) {
-    for (let j = 0; j < down; j++) {
-      const x = box.x + (across === 1 ? box.width / 2 : (box.width * i) / (across - 1));
-      const y = box.y + (down === 1 ? box.height / 2 : (box.height * j) / (down - 1));
-      if (inside(x, y)) corners++;
-    }
-  }
-  return Math.max(1, byArea, corners);
-}
-
 /** Sections that lie anyhow, fewer than `than`; and whether no fewer do. Their places follow from the print's edges, not from the picture. */
 function anyhow(request: SectionRequest, than: number): { sections: Section[] | null; proven: boolean } {
   const { box, zone, overlap, outline } = request;
@@ -241,6 +221,21 @@ function anyhow(request: SectionRequest, than: number): { sections: Section[] | 
     return { area: { x: box.x + left, y: box.y + top, width: size.width, height: size.height }, turned };
   });
   return { sections: sections ? inOrder(sections) : null, proven: proven && full };
+}
+
+/** Sections in bands across the print, and in bands down it. */
+function inBands({ outline, zone, overlap }: SectionRequest): Section[][] {
+  const swapped = outline.map(({ x, y }) => ({ x: y, y: x }));
+  const across = coverInBands(outline, zone, overlap) ?? [];
+  const down = coverInBands(swapped, zone, overlap) ?? [];
+  return [
+    across.map(({ turned, ...area }) => ({ area, turned })),
+    // What lies along in bands down the print stands across, and the other way round.
+    down.map(({ turned, x, y, width, height }) => ({
+      area: { x: y, y: x, width: height, height: width },
+      turned: !turned,
+    })),
+  ].filter((sections) => sections.length > 0);
 }
 
 /** From the one furthest up and left always on to the nearest that is left. O(n²). */
@@ -291,6 +286,13 @@ export function planSections(request: SectionRequest, area: number): Sections | 
     if (fewer < 0 || (fewer === 0 && best && twice < best.twice - 1e-6)) best = { sections, twice, bound, grid };
   }
   if (!best || best.sections.length <= bound) return best;
+  // Bands that follow the outline; a full rectangle has nothing to follow.
+  for (const banded of fillsBox(request.outline) ? [] : inBands(request)) {
+    const sections = withoutSpare(banded, request);
+    if (sections.length >= best.sections.length) continue;
+    best = { sections: inOrder(sections), twice: pressedTwice(sections, request, area), bound, grid: null };
+  }
+  if (best.sections.length <= bound) return best;
   const { sections, proven } = anyhow(request, best.sections.length);
   if (sections) best = { sections, twice: pressedTwice(sections, request, area), bound, grid: null };
   return proven ? { ...best, bound: best.sections.length } : best;
