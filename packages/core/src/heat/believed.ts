@@ -62,12 +62,12 @@ export function believed(
   const used: HeatReading[] = [];
   const places = groups.map((group) => {
     const counted = agreed(group);
-    for (const reading of group)
-      if (!counted.includes(reading))
-        refused.push({
-          reading,
-          why: `read again, that place was at ${temperatureText(counted.at(-1)?.celsius ?? 0)}`,
-        });
+    const stands = temperatureText(counted.at(-1)?.celsius ?? 0);
+    const why =
+      counted.length > 1
+        ? `${counted.length} other readings of that place say ${stands}`
+        : `read again, that place was at ${stands}`;
+    for (const reading of group) if (!counted.includes(reading)) refused.push({ reading, why });
     const right = check.curved
       ? counted.map((reading) => ({ ...reading, celsius: reading.celsius + CURVED_CORRECTION }))
       : counted;
