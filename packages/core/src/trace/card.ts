@@ -9,6 +9,7 @@ import {
   resampled,
 } from '../geometry/index.js';
 import { crossing, lineThrough } from './corners.js';
+import { softLeast } from './grain.js';
 import { sampler, type Picture, type Planes } from './picture.js';
 import { fallAlong } from './refine.js';
 import { borderOf, touchesRim, type Labels, type Region } from './region.js';
@@ -104,6 +105,7 @@ export function sharpCorners(
   corners: Four<Point>,
   weights: Parameters<typeof sampler>[1],
   reach: number,
+  least = 3,
 ): CardCorners {
   const sample = sampler(picture, weights);
   const points = corners.flatMap((a, i) => {
@@ -115,7 +117,7 @@ export function sharpCorners(
     return Array.from({ length: count }, (_, k) => {
       const t = 0.13 + (0.74 * k) / (count - 1);
       const at = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
-      const fall = fallAlong(at, normal, { sample, window: reach, step: Math.max(0.4, reach / 60), least: 3 });
+      const fall = fallAlong(at, normal, { sample, window: reach, step: Math.max(0.4, reach / 60), least });
       return fall ? { x: at.x + normal.x * fall.offset, y: at.y + normal.y * fall.offset } : null;
     }).filter((p) => p !== null);
   });
@@ -123,12 +125,13 @@ export function sharpCorners(
   return quad ? { corners: ordered(quad.corners), noise: quad.stray / 3 } : { corners, noise: 2 };
 }
 
-/** Finds the card among what stands out in a picture: the smallest region of its shape. `cutOff` tells of one that leaves the picture. */
+/** Finds the card among what stands out in a picture that was softened by a bell `soft` pixels wide: the smallest region of its shape. `cutOff` tells of one that leaves the picture. */
 export function findCard(
   picture: Picture,
   planes: Planes,
   labels: Labels,
   regions: readonly Region[],
+  soft = 0,
 ): { card: CardCorners; region: Region } | { cutOff: boolean } {
   let best: { corners: Four<Point>; region: Region } | null = null;
   let cutOff = false;
@@ -148,8 +151,9 @@ export function findCard(
     if (unlike !== null && (best === null || region.area < best.region.area)) best = { corners, region };
   }
   if (!best) return { cutOff };
-  const { weights } = contrastWeights(planes, labels, best.region);
+  const { weights, step } = contrastWeights(planes, labels, best.region);
   const full = best.corners.map((p) => ({ x: p.x * planes.factor, y: p.y * planes.factor })) as unknown as Four<Point>;
   const perMm = distance(full[0], full[1]) / CARD.width;
-  return { card: sharpCorners(picture, full, weights, Math.max(4, 2.4 * perMm)), region: best.region };
+  const least = soft > 0 ? softLeast(step, soft, 0.4) : 3;
+  return { card: sharpCorners(picture, full, weights, Math.max(4, 2.4 * perMm), least), region: best.region };
 }

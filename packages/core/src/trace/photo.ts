@@ -10,6 +10,7 @@ import {
   type Polygon,
 } from '../geometry/index.js';
 import { CARD, findCard, type CardCorners } from './card.js';
+import { grainOf, softened, softLeast } from './grain.js';
 import { shrink, type Picture, type Progress } from './picture.js';
 import { TraceProblem } from './problem.js';
 import { borderOf, touchesRim } from './region.js';
@@ -23,6 +24,12 @@ export interface TracedPhoto extends Traced {
 
 /** The rough look at a photograph has about this many cells along its longer side. */
 const ROUGH_ACROSS = 1100;
+/** A picture of more grain than this is softened until it has no more than that, levels of 256, and by no wider a bell than this, pixels: edges are then lost in it no more. */
+const GRAINY = 2.5;
+const QUIET = 1;
+const SOFTEST = 3.5;
+/** Where less of the outline than this was seen, what lies between is a guess. */
+const LEAST_FOUND = 0.5;
 const CARD_MM: Four<Point> = [
   { x: 0, y: 0 },
   { x: CARD.width, y: 0 },
@@ -79,16 +86,20 @@ function swing(corners: Four<Point>, points: readonly Point[], noise: number): n
  * TraceProblem when no card is in sight, it is cut off, or there is no blank beside it.
  */
 export function tracePhoto(
-  picture: Picture,
+  taken: Picture,
   given: Four<Point> | null = null,
   progress: Progress = () => undefined,
 ): TracedPhoto {
   progress(0.02, 'Looking it over');
+  const grain = grainOf(taken);
+  // A bell of this width leaves 1 / (2 √π width) of the grain.
+  const soft = grain > GRAINY ? Math.min(SOFTEST, grain / (2 * Math.sqrt(Math.PI) * QUIET)) : 0;
+  const picture = soft > 0 ? softened(taken, soft) : taken;
   const factor = Math.max(1, Math.round(Math.max(picture.width, picture.height) / ROUGH_ACROSS));
   const planes = shrink(picture, factor);
   progress(0.35, 'Looking for the card');
   const { labels, regions } = standingOut(planes);
-  const found = findCard(picture, planes, labels, regions);
+  const found = findCard(picture, planes, labels, regions, soft);
   let card: CardCorners;
   if (given) card = { corners: given, noise: 0.7 };
   else if ('card' in found) ({ card } = found);
@@ -142,15 +153,24 @@ export function tracePhoto(
     weights: contrast.weights,
     perMm,
     reachMm: 3,
-    least: Math.max(1.5, contrast.step * 0.04),
+    least: soft > 0 ? softLeast(contrast.step, soft, 0.35) : Math.max(1.5, contrast.step * 0.04),
   });
+  if (edge.found < LEAST_FOUND)
+    throw new TraceProblem(
+      'trace.faint',
+      'The edge of the blank hardly stands out',
+      'Take the picture again in more light, on a ground that is much lighter or much darker than the blank.',
+    );
   progress(0.95, 'Measuring it');
   const outline: Polygon = inMillimetres(edge.points, (p) => project(plane, p));
-  const uncertainty = sureness(edge, perMm) + swing(card.corners, edge.points, Math.max(0.12, card.noise));
+  // Softening rounds off tips by about its own width.
+  const uncertainty =
+    sureness(edge, perMm) + soft / perMm + swing(card.corners, edge.points, Math.max(0.12, card.noise));
   const remarks: string[] = [];
   const tilt = tiltOf(card.corners);
   if (tilt > 24)
     remarks.push(`The picture was taken at some ${Math.round(tilt)}° from straight above; straighter is surer.`);
+  if (soft > 0) remarks.push('The picture is grainy, and was softened: in more light it is surer.');
   if (edge.found < 0.9)
     remarks.push(`On ${Math.round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
   progress(1, 'Done');

@@ -3,6 +3,7 @@ export type TraceCode =
   | 'trace.open'
   | 'trace.several'
   | 'trace.cut-off'
+  | 'trace.faint'
   | 'trace.no-card'
   | 'trace.card-cut-off'
   | 'trace.corners'

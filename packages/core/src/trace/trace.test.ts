@@ -1,5 +1,7 @@
 import { shapeOutline } from '../blank/index.js';
 import { boundsOf, distance, polygonOf, upright, type Four, type Point, type Polygon } from '../geometry/index.js';
+import { normals, seeded } from '../numbers/index.js';
+import { grainOf } from './grain.js';
 import { CARD, resolutionOf, traceScan, tracePhoto, TraceProblem, type Picture, type Subject } from './index.js';
 import { apart, photoOf, scanOf, type PhotoOf, type ScanOf } from '../rendered/index.js';
 
@@ -206,6 +208,68 @@ describe('a photograph with a card beside the blank is measured within 1.2 mm', 
     expect(width).toBeLessThan(boundsOf(traced.outline).width * 0.95);
   });
   it('has the size of a card', () => expect(CARD).toEqual({ width: 85.6, height: 53.98 }));
+});
+
+/** Normal values, drawn once: a photograph takes sixteen million. */
+const STRAYS = Float32Array.from({ length: 1 << 16 }, normals(seeded(9)));
+
+/** A picture in less light, with the grain of a phone's sensor: each colour of each pixel strays by a normal value. */
+function grainy({ data, width, height }: Picture, light: number, grain: number): Picture {
+  const random = seeded(width + Math.round(1000 * light));
+  const out = Uint8ClampedArray.from(data);
+  for (let y = 0; y < height; y++) {
+    // Each line begins somewhere else among them.
+    const from = Math.floor(random() * STRAYS.length);
+    for (let i = 0; i < 4 * width; i++) {
+      const at = 4 * y * width + i;
+      if (i % 4 !== 3) out[at] = (data[at] ?? 0) * light + 10 + grain * (STRAYS[(from + i) % STRAYS.length] ?? 0);
+    }
+  }
+  return { data: out, width, height };
+}
+
+describe('a grainy photograph in little light', () => {
+  const cases: [string, PhotoOf, number, number][] = [
+    ['sleeve', { tilt: 10 }, 0.5, 5],
+    ['sleeve', { tilt: 10 }, 0.35, 9],
+    ['mask', { tilt: 15, axis: 130, fill: '#f5f2ea', ground: '#3d4a44' }, 0.35, 9],
+    ['tag', { tilt: 5 }, 0.35, 9],
+  ];
+  it.each(cases)(
+    'is measured within 1.2 mm, and says how sure it is: %s %j, light %s, grain %s',
+    async (name, set, light, grain) => {
+      const { picture } = await photoOf(SHAPES[name] ?? [], set);
+      const taken = grainy(picture, light, grain);
+      expect(grainOf(taken)).toBeGreaterThan(0.8 * grain);
+      expect(grainOf(taken)).toBeLessThan(1.3 * grain);
+      const traced = tracePhoto(taken);
+      const error = shapeError(traced.outline, SHAPES[name] ?? []);
+      expect(error).toBeLessThan(1.2);
+      expect(traced.uncertainty).toBeGreaterThan(error);
+      expect(traced.remarks.join(' ')).toContain('grainy');
+    },
+  );
+  it('is refused in words where its edge is lost in the grain, or says how far it may be off', async () => {
+    const heart = SHAPES['heart'] ?? [];
+    const { picture } = await photoOf(heart, { tilt: 8, fill: '#c8455a' });
+    for (const light of [0.2, 0.12]) {
+      const taken = grainy(picture, light, 9);
+      const error = ((): number | null => {
+        try {
+          const { outline, uncertainty } = tracePhoto(taken);
+          return shapeError(outline, heart) - uncertainty;
+        } catch (problem) {
+          expect(problem).toBeInstanceOf(TraceProblem);
+          return null;
+        }
+      })();
+      if (error !== null) expect(error).toBeLessThan(0);
+    }
+  });
+  it('and one without grain is left as it is', async () => {
+    const { picture } = await photoOf(SHAPES['tag'] ?? [], {});
+    expect(grainOf(picture)).toBeLessThan(1);
+  });
 });
 
 describe('a photograph that cannot be measured says why', () => {
