@@ -7,7 +7,7 @@ import type { Judged } from './use-press-check.js';
 /** The plate as it was read, and what it tells: the part to use, and what is wrong with the press. */
 export function PlateReading({
   press,
-  judged: { check, map, zone, findings, problem },
+  judged: { check, map, zone, surety, findings, problem },
 }: {
   press: Press;
   judged: Judged;
@@ -51,11 +51,11 @@ export function PlateReading({
             dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it is
             even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
           </p>
-          {zone.sure && (
+          {surety?.sure && (
             <p className="text-soft">
               Each place of it is so with 95 % surety.
-              {zone.doubt > 1.15 &&
-                ` Were the plate known better, it might be ${Math.round(100 * (zone.doubt - 1))} % larger.`}
+              {surety.doubt > 1.15 &&
+                ` Were the plate known better, it might be ${Math.round(100 * (surety.doubt - 1))} % larger.`}
             </p>
           )}
         </div>

@@ -1,7 +1,14 @@
 /** @jest-environment jsdom */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { checkPress, fitHeat, placesToRead, usableZone, type PressCheck as CheckOfPress } from '@kanga/core/heat';
+import {
+  checkPress,
+  fitHeat,
+  placesToRead,
+  suretyOf,
+  usableZone,
+  type PressCheck as CheckOfPress,
+} from '@kanga/core/heat';
 import { openEdges, USUAL_PRESS, type Press } from '@kanga/core/shop';
 import { unitPrinter } from '@kanga/core/units';
 import { PressCheck } from './press-check.js';
@@ -24,6 +31,7 @@ jest.mock('../workers/index.js', () => ({
     return Promise.resolve({
       map,
       zone: map ? usableZone(map, check.dial) : null,
+      surety: map ? suretyOf(map) : null,
       findings: checkPress(name, check, map, null, fahrenheit),
       telling: placesToRead(check, platen, 3),
     });

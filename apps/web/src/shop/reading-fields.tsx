@@ -67,7 +67,7 @@ export function ReadingFields({ press, checking }: { press: Press; checking: Pre
             ? `Read place ${next + 1} of ${places.length} with the thermometer`
             : 'Every place is read'}
       </Button>
-      {!aimed && judged.zone && judged.zone.doubt > WORTH_MORE && judged.telling.length > 0 && (
+      {!aimed && judged.surety && judged.surety.doubt > WORTH_MORE && judged.telling.length > 0 && (
         <Button className="mt-2 w-full" onClick={askMore}>
           Read {judged.telling.length} more places, those that would tell most
         </Button>

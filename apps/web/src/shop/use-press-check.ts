@@ -43,7 +43,7 @@ export interface Judged extends PlateJudged {
   ready: boolean;
 }
 
-const NOTHING: PlateJudged = { map: null, zone: null, findings: [], telling: [] };
+const NOTHING: PlateJudged = { map: null, zone: null, surety: null, findings: [], telling: [] };
 /** How long nothing is typed before the picture is made anew, ms. */
 const PAUSE = 200;
 

@@ -5,10 +5,12 @@ import {
   checkPress,
   fitHeat,
   placesToRead,
+  suretyOf,
   usableZone,
   type HeatMap,
   type PressCheck,
   type UsableZone,
+  type ZoneSurety,
 } from '@kanga/core/heat';
 import { unitPrinter, type ShopUnits } from '@kanga/core/units';
 
@@ -16,6 +18,7 @@ import { unitPrinter, type ShopUnits } from '@kanga/core/units';
 export interface PlateJudged {
   map: HeatMap | null;
   zone: UsableZone | null;
+  surety: ZoneSurety | null;
   findings: Finding[];
   /** Places that would tell most if they were read, too. */
   telling: Point[];
@@ -30,6 +33,7 @@ const work = {
     return {
       map,
       zone: map ? usableZone(map, check.dial) : null,
+      surety: map ? suretyOf(map) : null,
       findings: checkPress(name, check, map, null, unitPrinter(units)),
       telling: map ? placesToRead(check, platen, MORE) : [],
     };

@@ -2,7 +2,7 @@ import type { Finding, Severity } from '../finding/index.js';
 import type { UnitPrinter } from '../units/index.js';
 import { fitHeat, type HeatMap } from './map.js';
 import { CHECK_DAYS, STRIP_SIDES, USUAL_PLACES, type PressCheck } from './reading.js';
-import { usableZone } from './zone.js';
+import { suretyOf } from './zone.js';
 
 /** Whole days between two moments. */
 const daysBetween = (from: string, to: string): number => Math.floor((Date.parse(to) - Date.parse(from)) / 86_400_000);
@@ -81,7 +81,7 @@ export function checkPress(
       'Nothing needs to be done where that place was read again.',
     );
   }
-  if (check.readings.length > 0 && map && !usableZone(map, map.dial).sure)
+  if (check.readings.length > 0 && map && !suretyOf(map).sure)
     add(
       'stack.few-readings',
       'fix',

@@ -9,7 +9,7 @@ export {
 } from './reading.js';
 export { type Doubt, fitHeat, heatAt, type HeatMap } from './map.js';
 export { placesToRead } from './next-places.js';
-export { heatGrid, TOLERANCE, type UsableZone, usableZone } from './zone.js';
+export { heatGrid, suretyOf, TOLERANCE, type UsableZone, usableZone, type ZoneSurety } from './zone.js';
 export {
   equivalentCurve,
   equivalentDwell,

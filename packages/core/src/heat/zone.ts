@@ -80,6 +80,10 @@ export interface UsableZone {
   coolest: number;
   /** How far a value of the map may be off, °C (standard deviation), at its worst in the zone. */
   spread: number;
+}
+
+/** How sure a zone is, and what more readings could bring. */
+export interface ZoneSurety {
   /** Every place of it is within the tolerance with 95 % surety; false: the readings are too few to say so of any part, and it is what they make likely. */
   sure: boolean;
   /** So much larger it would be if all places were known to be as they are expected, from 1. */
@@ -91,14 +95,21 @@ export interface UsableZone {
  * largest. The plate's unevenness is taken to be the same at every dial nearby. O(80² × levels tried).
  */
 export function usableZone(map: HeatMap, wanted: number, tolerance: number = TOLERANCE): UsableZone {
-  const found = zoneAtZero(map, tolerance);
-  return { ...found, dial: found.dial + wanted, hottest: found.hottest + wanted, coolest: found.coolest + wanted };
+  const { zone } = zoneAtZero(map, tolerance);
+  return { ...zone, dial: zone.dial + wanted, hottest: zone.hottest + wanted, coolest: zone.coolest + wanted };
 }
 
-/** A plan is made anew at every keystroke: the zone of a map, which no setting changes, is looked for once. */
-const known = new WeakMap<HeatMap, Map<number, UsableZone>>();
+/** How sure the usable zone of a map is. O(1) where the zone was asked for. */
+export const suretyOf = (map: HeatMap, tolerance: number = TOLERANCE): ZoneSurety => zoneAtZero(map, tolerance).surety;
 
-function zoneAtZero(map: HeatMap, tolerance: number): UsableZone {
+/** A plan is made anew at every keystroke: the zone of a map, which no setting changes, is looked for once. */
+const known = new WeakMap<HeatMap, Map<number, FoundZone>>();
+interface FoundZone {
+  zone: UsableZone;
+  surety: ZoneSurety;
+}
+
+function zoneAtZero(map: HeatMap, tolerance: number): FoundZone {
   const before = known.get(map)?.get(tolerance);
   if (before) return before;
   const found = searchZone(map, tolerance);
@@ -222,7 +233,7 @@ const wholeOf = ({ celsius }: HeatMap, { columns, rows }: HeatGrid): { rect: Rec
 });
 
 /** The zone for a wanted temperature of 0 °C: any other only shifts its figures. A cell is in it when all its corners are within the tolerance, surely. */
-function searchZone(map: HeatMap, tolerance: number): UsableZone {
+function searchZone(map: HeatMap, tolerance: number): FoundZone {
   const grid = gridOf(map);
   const corners = cornersOf(map, grid, tolerance);
   const expected = cellSpans(corners.celsius, corners.celsius, grid);
@@ -248,12 +259,7 @@ function searchZone(map: HeatMap, tolerance: number): UsableZone {
   );
   const area = (one: { rect: Rect } | null) => (one ? one.rect.width * one.rect.height : 0);
   return {
-    zone,
-    dial: map.dial - level,
-    hottest,
-    coolest,
-    spread: Math.max(...worst),
-    sure: sure !== null,
-    doubt: Math.max(1, area(likely) / (rect.width * rect.height)),
+    zone: { zone, dial: map.dial - level, hottest, coolest, spread: Math.max(...worst) },
+    surety: { sure: sure !== null, doubt: Math.max(1, area(likely) / (rect.width * rect.height)) },
   };
 }

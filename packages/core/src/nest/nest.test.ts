@@ -209,12 +209,27 @@ describe('rectangles', () => {
     const nicked = roll((w, h) => [{ x: 0, y: 0 }, { x: w - 0.02, y: 0 }, { x: w, y: 0.02 }, { x: w, y: h }, { x: 0, y: h }], sizes); // prettier-ignore
     const plain = roll(box, sizes);
     expect(after(nicked, 200).best.lengths[0]).toBeCloseTo(after(plain, 200).best.lengths[0] ?? 0, 6);
-    // A label of 5 × 20 mm beside each.
     const labelled = roll((w, h) => [{ x: 0, y: 0 }, { x: w, y: 0 }, { x: w, y: h }, { x: Math.min(w, 20), y: h }, { x: Math.min(w, 20), y: h + 5 }, { x: 0, y: h + 5 }], sizes); // prettier-ignore
     const { best } = after(labelled, 200);
     right(labelled, best);
     const boxed = roll((w, h) => box(w, h + 5), sizes);
     expect(best.lengths[0]).toBeLessThan((after(boxed, 200).best.lengths[0] ?? 0) * 1.03);
+  });
+  it('that begin with what is raised lie down, too: a T on its foot, in its one turn', () => {
+    const tee = [{ x: 0, y: 0 }, { x: 90, y: 0 }, { x: 90, y: 30 }, { x: 60, y: 30 }, { x: 60, y: 80 }, { x: 30, y: 80 }, { x: 30, y: 30 }, { x: 0, y: 30 }]; // prettier-ignore
+    const raised = tee.map(({ x, y }) => ({ x, y: 80 - y })).reverse();
+    for (const room of [tee, raised]) {
+      const problem: NestProblem = {
+        shapes: [{ room, turns: [0] }],
+        things: [0, 0, 0, 0, 0],
+        width: 200,
+        length: 900,
+        kind: 'roll',
+      };
+      const { best } = after(problem, 30);
+      right(problem, best);
+      expect(best.lengths[0]).toBeLessThanOrEqual(240);
+    }
   });
   it('on sheets keep to their length, and none is lost', () => {
     const problem: NestProblem = { ...roll(box, guillotined(40, 9, 600, 800)), kind: 'cut', length: 420 };

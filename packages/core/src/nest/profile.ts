@@ -9,9 +9,9 @@ export interface ProfileStep {
 }
 
 /** Shapes of more steps than this are no boxes any more. */
-const MOST_STEPS = 5;
+const MOST_STEPS = 3;
 /** What steps may take up beside the shape, as a share of its box: more is lost by steps than is won by their speed. */
-const MOST_LOST = 0.04;
+const MOST_LOST = 0.012;
 /** Two steps become one where that takes up no more than this, as a share of the box. */
 const CHEAP = 0.002;
 

@@ -154,8 +154,12 @@ export class Skyline {
     const x = onLeft ? from : to - width;
     if (x < -HAIR || x + width > this.ground.width + HAIR) return NaN;
     const y = this.restsAt(steps, x);
-    const first = steps[onLeft ? 0 : steps.length - 1];
-    return !first || y + first.near > low + HAIR || y + height > length + HAIR ? NaN : y;
+    if (y + height > length + HAIR) return NaN;
+    // Something of it has to lie on the bottom of the gap.
+    const rests = steps.some(
+      (step) => x + step.x < to - HAIR && x + step.x + step.width > from + HAIR && y + step.near <= low + HAIR,
+    );
+    return rests ? y : NaN;
   }
 
   /** How well a block fits the gap that was looked at: 5 fills it and is level with the higher neighbour, 0 only fits. */
