@@ -196,7 +196,6 @@ describe('rectangles', () => {
     length: 4000,
     kind: 'roll',
   });
-  // The optimum is known by how they were made. Far fewer tries than a second takes.
   it.each([20, 30, 45, 60])('%s that fill a sheet exactly come near it', (count) => {
     const problem = roll(box, guillotined(count, count, 600, 800));
     const { best } = after(problem, 800);
