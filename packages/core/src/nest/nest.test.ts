@@ -4,7 +4,6 @@ import { MaxRectsPacker } from 'maxrects-packer';
 import { shapeOutline } from '../blank/index.js';
 import { areaOf, boundsOf, offsetPolygon, polygonOf, rectPolygon, type Polygon } from '../geometry/index.js';
 import { guillotined, mixedGoods, SQUARED_RECTANGLE, SQUARED_SQUARE } from '../testing/index.js';
-import { profileOf } from './profile.js';
 import {
   boundOf,
   clashesOf,
@@ -260,18 +259,6 @@ describe('shapes that interlock', () => {
     right(problem, best);
     expect(best.spots.every(({ sheet }) => sheet === 0)).toBe(true);
     expect(new Set(best.spots.map(({ x, y }) => `${x} ${y}`)).size).toBe(13);
-  });
-});
-
-describe('profileOf', () => {
-  it('holds all of a shape by few steps, or says that it is no box', () => {
-    expect(profileOf(box(30, 20))).toEqual([{ x: 0, width: 30, near: 0, far: 20 }]);
-    const ell = profileOf([{ x: 0, y: 0 }, { x: 40, y: 0 }, { x: 40, y: 10 }, { x: 15, y: 10 }, { x: 15, y: 60 }, { x: 0, y: 60 }]); // prettier-ignore
-    expect(ell).toEqual([
-      { x: 0, width: 15, near: 0, far: 60 },
-      { x: 15, width: 25, near: 0, far: 10 },
-    ]);
-    expect(profileOf([{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 50, y: 90 }])).toBeNull(); // prettier-ignore
   });
 });
 

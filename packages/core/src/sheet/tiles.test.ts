@@ -13,7 +13,6 @@ import {
   type Outline,
 } from '../geometry/index.js';
 import { sampleArt, sampleFacts, samplePicture, sampleTiling } from '../testing/index.js';
-import { LABEL_STRIP } from './part.js';
 import {
   cellRooms,
   CODE_STRIP,
@@ -323,60 +322,5 @@ describe('seams', () => {
     for (const room of cellRooms(ground, 8, CODE_STRIP, true, { columns: 2, rows: 2 })) {
       expect(Math.min(room.width, room.height)).toBeLessThan(Math.min(ground.width, ground.height) - 16);
     }
-  });
-  it('keep room for marks on those sides alone where a seam ends or runs', () => {
-    const ground = groundOf(letter, 8, 0);
-    const [whole] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 2, rows: 2 });
-    const [above] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 1, rows: 2 });
-    const [beside] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 2, rows: 1 });
-    const [bare] = cellRooms(ground, 8, LABEL_STRIP, false, { columns: 2, rows: 1 });
-    if (!whole || !above || !beside || !bare) throw new Error('there is room');
-    expect(beside.width).toBeGreaterThan(whole.width + 5);
-    expect(above.height).toBeGreaterThan(whole.height);
-    expect(bare.width).toBeGreaterThan(beside.width);
-  });
-  // Rooms are worked out from how parts are made; here the parts themselves are held against the paper, in every division.
-  it.each([
-    [2, 1],
-    [1, 2],
-    [3, 1],
-    [1, 3],
-    [2, 2],
-    [3, 2],
-    [1, 4],
-  ])('are as large as they say: parts that fill them fit the paper, %s × %s', (columns, rows) => {
-    const ground = groundOf(letter, 8, 0);
-    const [room] = cellRooms(ground, 8, LABEL_STRIP, true, { columns, rows });
-    if (!room) throw new Error('there is room');
-    // Every part but the last of a row or column has its tail.
-    const own = (count: number, most: number) => count * (most - (count > 1 ? TAIL : 0)) - 0.2;
-    const outline: Outline = {
-      kind: 'rectangle',
-      width: own(columns, room.width),
-      height: own(rows, room.height),
-      radius: 0,
-    };
-    const side = sideWith(outline, () => false);
-    const { bleedBox } = side.template;
-    const even = (count: number, from: number, length: number) =>
-      Array.from({ length: count - 1 }, (_, i) => from + (length * (i + 1)) / count);
-    const tiling: Tiling = {
-      side: 0,
-      columns,
-      rows,
-      join: 'overlap',
-      straight: true,
-      upright: even(columns, bleedBox.x, bleedBox.width),
-      level: even(rows, bleedBox.y, bleedBox.height),
-    };
-    const layout = layOut({
-      tray: makeTray(request(side, [tiling])),
-      paper: letter,
-      gap: 8,
-      edge: 0,
-      turns: 'quarter',
-    });
-    expect(isLayout(layout)).toBe(true);
-    expect('sheets' in layout && layout.sheets).toHaveLength(2 * columns * rows);
   });
 });
