@@ -2,7 +2,7 @@ import { HaloText } from './halo-text.js';
 import { contours } from 'd3-contour';
 import { useMemo } from 'react';
 import { heatGrid, type HeatMap } from '@kanga/core/heat';
-import type { UnitPrinter } from '@kanga/core/units';
+import { fahrenheitOf, type UnitPrinter } from '@kanga/core/units';
 import { nth } from '@kanga/core/numbers';
 
 /** Colours from cold to hot; shape and figures say the same. */
@@ -67,7 +67,7 @@ export function HeatPicture({ map, print, figures = true }: { map: HeatMap; prin
             className="figures"
           >
             {/* The figures alone: many stand close, and their unit is said beneath. */}
-            {print.temperature(celsius).replace(/[^\d−-].*$/, '')}
+            {Math.round(print.units.temperature === 'F' ? fahrenheitOf(celsius) : celsius)}
           </HaloText>
         ))}
     </g>

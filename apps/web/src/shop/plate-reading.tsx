@@ -7,7 +7,7 @@ import type { Judged } from './use-press-check.js';
 /** The plate as it was read, and what it tells: the part to use, and what is wrong with the press. */
 export function PlateReading({
   press,
-  judged: { check, map, zone, surety, findings, problem },
+  judged: { check, map, zone, surety, telling, findings, problem },
 }: {
   press: Press;
   judged: Judged;
@@ -48,13 +48,13 @@ export function PlateReading({
           <p className="text-soft">The plate from above, its back at the top, in °{print.units.temperature}.</p>
           <p>
             To have {print.temperature(check.dial)}, dial <b>{print.temperature(Math.round(zone.dial))}</b> and use the
-            dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it is
-            even to {print.temperature(zone.coolest)} to {print.temperature(zone.hottest)}.
+            dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it lies
+            between {print.temperature(zone.coolest)} and {print.temperature(zone.hottest)}.
           </p>
           {surety?.sure && (
             <p className="text-soft">
               Each place of it is so with 95 % surety.
-              {surety.doubt > 1.15 &&
+              {telling.length > 0 &&
                 ` Were the plate known better, it might be ${Math.round(100 * (surety.doubt - 1))} % larger.`}
             </p>
           )}

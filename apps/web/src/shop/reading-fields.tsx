@@ -4,9 +4,6 @@ import { call, problemFrom, usePrint } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import type { PressChecking, ReadPlace } from './use-press-check.js';
 
-/** More of the plate has to be known before it is said that reading further would make its even part larger by so much. */
-const WORTH_MORE = 1.15;
-
 /** What the thermometer reads, place by place: typed, or taken from it. */
 export function ReadingFields({ press, checking }: { press: Press; checking: PressChecking }) {
   const print = usePrint();
@@ -67,7 +64,7 @@ export function ReadingFields({ press, checking }: { press: Press; checking: Pre
             ? `Read place ${next + 1} of ${places.length} with the thermometer`
             : 'Every place is read'}
       </Button>
-      {!aimed && judged.surety && judged.surety.doubt > WORTH_MORE && judged.telling.length > 0 && (
+      {!aimed && judged.telling.length > 0 && (
         <Button className="mt-2 w-full" onClick={askMore}>
           Read {judged.telling.length} more places, those that would tell most
         </Button>

@@ -20,22 +20,25 @@ export interface PlateJudged {
   zone: UsableZone | null;
   surety: ZoneSurety | null;
   findings: Finding[];
-  /** Places that would tell most if they were read, too. */
+  /** Places that would tell most if they were read, too; none where the even part would hardly grow by them. */
   telling: Point[];
 }
 
 /** How many places are asked for beyond the grid at a time. */
 const MORE = 3;
+/** By how much the even part has to be larger, were all known, for that to be worth it. */
+const WORTH_MORE = 1.15;
 
 const work = {
   judge(name: string, check: PressCheck, platen: HeatMap['platen'], units: ShopUnits): PlateJudged {
     const map = fitHeat(check, platen);
+    const surety = map && suretyOf(map);
     return {
       map,
       zone: map ? usableZone(map, check.dial) : null,
-      surety: map ? suretyOf(map) : null,
+      surety,
       findings: checkPress(name, check, map, null, unitPrinter(units)),
-      telling: map ? placesToRead(check, platen, MORE) : [],
+      telling: surety && surety.doubt > WORTH_MORE ? placesToRead(check, platen, MORE) : [],
     };
   },
 };

@@ -221,7 +221,7 @@ export function layBed(request: BedRequest): Bed | null {
 function layBest(request: BedRequest): Bed | null {
   const one = placeOne(request);
   if (!one || request.hangOffs.length > 0 || request.pieces < 2) return one;
-  const { zone, blank, print, platen } = request;
+  const { zone, blank, print } = request;
   let best: BedPiece[] = one.pieces;
   // Transfers side by side must not lie on each other.
   const closest = Math.max(LEAST_BETWEEN, 2 * (request.reach ?? 0) + 1);
@@ -245,11 +245,7 @@ function layBest(request: BedRequest): Bed | null {
       print: { x: left + (i % columns) * step.x, y: top + Math.floor(i / columns) * step.y, ...size },
       turn,
     }));
-    const within = pieces.every(({ print: box }) => {
-      const whole = boxTurned(blank, print, turn, box.x, box.y);
-      return rectContains({ x: 0, y: 0, width: platen.width, height: platen.depth }, whole) || allOpen(request);
-    });
-    if (within) best = pieces;
+    if (hangFree(request, pieces)) best = pieces;
   }
   for (const between of new Set(ways.map((way) => way.between))) {
     const pieces = twoWays(request, between);
@@ -260,7 +256,7 @@ function layBest(request: BedRequest): Bed | null {
 
 /** The pieces in two blocks, one turned against the other, in the middle of the zone; none where they would hang over an edge that is not open. */
 function twoWays(request: BedRequest, between: number): BedPiece[] {
-  const { zone, blank, print, platen, pieces } = request;
+  const { zone, blank, print, pieces } = request;
   const cellAt = (turn: 0 | 90) => {
     const size = onBed(request, turn);
     const all = unionOf([{ x: 0, y: 0, ...size }, boxTurned(blank, print, turn, 0, 0)]);
@@ -281,16 +277,11 @@ function twoWays(request: BedRequest, between: number): BedPiece[] {
     zone.x + (zone.width - taken.width) / 2 - taken.x,
     zone.y + (zone.height - taken.height) / 2 - taken.y,
   ];
-  const plate = { x: 0, y: 0, width: platen.width, height: platen.depth };
   const laid = boxes.map((one): BedPiece => ({
     turn: one.turn,
     print: { ...one.print, x: one.print.x + dx, y: one.print.y + dy },
   }));
-  const right = laid.every(
-    ({ print: box, turn }) =>
-      allOpen(request) || rectContains(plate, boxTurned(blank, print, turn, box.x, box.y), 1e-6),
-  );
-  return right ? laid : [];
+  return hangFree(request, laid) ? laid : [];
 }
 
 /**
@@ -320,4 +311,9 @@ function laidByHand(request: BedRequest, place: Place): Bed {
   };
 }
 
-const allOpen = ({ open }: BedRequest): boolean => open.left && open.right && open.top && open.bottom;
+/** Whether the blanks of pieces lie on the plate, or may hang over every edge of it. */
+function hangFree({ blank, print, platen, open }: BedRequest, pieces: readonly BedPiece[]): boolean {
+  if (open.left && open.right && open.top && open.bottom) return true;
+  const plate = { x: 0, y: 0, width: platen.width, height: platen.depth };
+  return pieces.every(({ print: { x, y }, turn }) => rectContains(plate, boxTurned(blank, print, turn, x, y)));
+}

@@ -92,20 +92,16 @@ export function checkPress(
   return out;
 }
 
-const maps = new WeakMap<PressCheck, HeatMap>();
-/** The same by what the check says, for checks that are read anew each time; the last few. */
+/** Maps by what checks say: one that is read anew each time says the same. The last few. */
 const lately = new Map<string, HeatMap>();
 const LATELY = 24;
 
 /** The map of a press from its last check, fitted once; null when it was never checked, or no reading is believed. */
 export function mapOf({ platen, check }: { platen: HeatMap['platen']; check: PressCheck | null }): HeatMap | null {
   if (!check || check.readings.length === 0) return null;
-  const before = maps.get(check);
-  if (before && before.platen.width === platen.width && before.platen.depth === platen.depth) return before;
   const key = JSON.stringify([platen.width, platen.depth, check.dial, check.curved, check.readings]);
   const map = lately.get(key) ?? fitHeat(check, platen);
   if (!map) return null;
-  maps.set(check, map);
   lately.delete(key);
   lately.set(key, map);
   const [oldest] = lately.keys();

@@ -1,4 +1,4 @@
-import { normalIntegral, sumOfProducts } from '../numbers/index.js';
+import { normalIntegral, normalQuantile, sumOfProducts } from '../numbers/index.js';
 import { believed } from './believed.js';
 import { believe } from './plate-belief.js';
 import { CURVED_CORRECTION, type HeatReading, type PressCheck } from './reading.js';
@@ -11,8 +11,8 @@ const DOUBT = 0.3;
 const LEAST_SPREAD = 0.3;
 /** Chance that a place is cooler than `low`, and that it is hotter than `high`. */
 const BEYOND = 0.05;
-/** How many spreads of a normal law lie between the two, each way (normal quantile of 0.95). */
-const SPREADS = 1.644854;
+/** How many spreads of a normal law lie between the middle and each of the two. */
+const SPREADS = normalQuantile(1 - BEYOND);
 
 /** A reading that stands out, and what the others say of its place, °C. */
 export interface Doubt {

@@ -1,5 +1,6 @@
 import { nth, seeded } from '../numbers/index.js';
 import type { Prepared } from './lay.js';
+import { hasPins } from './problem.js';
 import { profileOf, type ProfileStep } from './profile.js';
 
 /** A shape in one of its turns, as steps. */
@@ -34,7 +35,7 @@ export interface Blocks {
 
 /** Null when a thing is no box in any of its turns, is pinned, or belongs to a group. */
 export function blocksOf({ problem, shapes }: Prepared): Blocks | null {
-  if (problem.groups || problem.pinned?.some((pin) => pin !== null)) return null;
+  if (problem.groups || hasPins(problem)) return null;
   const byShape = shapes.map((turns) =>
     turns.flatMap(({ turn, polygon, width, height, dx, dy }): Block[] => {
       const steps = profileOf(polygon);

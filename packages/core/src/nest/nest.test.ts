@@ -229,6 +229,15 @@ describe('rectangles', () => {
       expect(best.lengths[0]).toBeLessThanOrEqual(240);
     }
   });
+  it('on a roll that is too short for all at once go on to be bettered, and stay right', () => {
+    // As much as 800 mm of the roll: no length of 500 holds it all.
+    const problem: NestProblem = { ...roll(box, guillotined(24, 2, 600, 800)), length: 500 };
+    const [begun, gone] = [after(problem, 4), after(problem, 400)];
+    right(problem, gone.best);
+    const sum = (nester: Nester) => nester.best.lengths.reduce((all, length) => all + length, 0);
+    expect(Math.max(...gone.best.lengths)).toBeLessThanOrEqual(500 + 1e-6);
+    expect(sum(gone)).toBeLessThan(sum(begun));
+  });
   it('on sheets keep to their length, and none is lost', () => {
     const problem: NestProblem = { ...roll(box, guillotined(40, 9, 600, 800)), kind: 'cut', length: 420 };
     const { best } = after(problem, 120);

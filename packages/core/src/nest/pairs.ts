@@ -1,8 +1,8 @@
 import { boundsOf, rectPolygon } from '../geometry/index.js';
 import { nth } from '../numbers/index.js';
 import { lengthsOf, type Prepared, type Turned } from './lay.js';
-import type { NestResult, Spot } from './problem.js';
-import type { Rows } from './rows.js';
+import { hasPins, type NestResult, type Spot } from './problem.js';
+import { rowsFrom, type Rows } from './rows.js';
 
 /** Two things of one shape that interlock, as one: where the boxes of both begin in it, mm. */
 interface Pair extends Turned {
@@ -43,11 +43,7 @@ function besideAt(one: Rows, other: Rows, down: number): number {
 
 /** The rows of two shapes as those of one; both begin at or below its first row. */
 function together(one: Rows, at: { x: number; row: number }, other: Rows, by: { x: number; row: number }): Rows {
-  const count = Math.max(one.count + at.row, other.count + by.row);
-  const first = new Int32Array(count + 1);
-  const [from, to]: [number[], number[]] = [[], []];
-  for (let row = 0; row < count; row++) {
-    first[row] = from.length;
+  return rowsFrom(Math.max(one.count + at.row, other.count + by.row), (row) => {
     const spans: [number, number][] = [];
     for (const [rows, lies] of [
       [one, at],
@@ -58,18 +54,8 @@ function together(one: Rows, at: { x: number; row: number }, other: Rows, by: { 
       for (let i = nth(rows.first, own); i < nth(rows.first, own + 1); i++)
         spans.push([nth(rows.from, i) + lies.x, nth(rows.to, i) + lies.x]);
     }
-    spans.sort((a, b) => a[0] - b[0]);
-    for (const [a, b] of spans) {
-      const last = to.length - 1;
-      if (last >= nth(first, row) && a <= nth(to, last) + 1e-7) to[last] = Math.max(nth(to, last), b);
-      else {
-        from.push(a);
-        to.push(b);
-      }
-    }
-  }
-  first[count] = from.length;
-  return { first, from: Float64Array.from(from), to: Float64Array.from(to), count };
+    return spans;
+  });
 }
 
 /** The two turns of a shape laid beside each other as close as may be, over all shifts along their side; null where that does not save anything. O(rows²). */
@@ -101,7 +87,7 @@ function pairOf(one: Turned, other: Turned, pitch: number): Omit<Pair, 'id'> | n
  */
 export function inPairs(prepared: Prepared): Paired | null {
   const { problem, shapes, pitch } = prepared;
-  if (problem.groups || problem.pinned?.some((pin) => pin !== null)) return null;
+  if (problem.groups || hasPins(problem)) return null;
   let ids = prepared.turnedCount;
   const things: number[] = [];
   /** Of each thing of the new problem, the things it stands for. */

@@ -31,6 +31,9 @@ export interface NestProblem {
   kind: 'cut' | 'roll';
 }
 
+/** Whether something lies where it must not be moved. */
+export const hasPins = ({ pinned }: NestProblem): boolean => pinned?.some((pin) => pin !== null) === true;
+
 export interface NestResult {
   /** One for each thing. */
   spots: Spot[];

@@ -32,14 +32,33 @@ function spansAt(polygon: Polygon, y: number, push: (from: number, to: number) =
 
 const EPSILON = 1e-7;
 
-/** Cuts a polygon into rows of `pitch`; row 0 begins at the level `top`, at or above the polygon. O(rows × corners in them). */
-export function rowsOf(polygon: Polygon, pitch: number, top: number): Rows {
-  const box = boundsOf(polygon);
-  const count = Math.max(1, Math.ceil((box.y + box.height - top) / pitch - 1e-6));
+/** Rows from the spans that each touches, in any order: those that meet become one. O(spans · log). */
+export function rowsFrom(count: number, spansIn: (row: number) => [number, number][]): Rows {
   const first = new Int32Array(count + 1);
   const froms: number[] = [];
   const tos: number[] = [];
   for (let row = 0; row < count; row++) {
+    first[row] = froms.length;
+    const spans = spansIn(row).sort((a, b) => a[0] - b[0]);
+    for (const [from, to] of spans) {
+      const last = froms.length - 1;
+      if (last >= (first[row] as number) && from <= (tos[last] as number) + EPSILON)
+        tos[last] = Math.max(tos[last] as number, to);
+      else {
+        froms.push(from);
+        tos.push(to);
+      }
+    }
+  }
+  first[count] = froms.length;
+  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), count };
+}
+
+/** Cuts a polygon into rows of `pitch`; row 0 begins at the level `top`, at or above the polygon. O(rows × corners in them). */
+export function rowsOf(polygon: Polygon, pitch: number, top: number): Rows {
+  const box = boundsOf(polygon);
+  const count = Math.max(1, Math.ceil((box.y + box.height - top) / pitch - 1e-6));
+  return rowsFrom(count, (row) => {
     const [low, high] = [top + row * pitch, top + (row + 1) * pitch];
     const spans: [number, number][] = [];
     const push = (from: number, to: number) => spans.push([from, to]);
@@ -58,18 +77,6 @@ export function rowsOf(polygon: Polygon, pitch: number, top: number): Rows {
       previous = p;
     }
     for (const level of levels) spansAt(polygon, level, push);
-    first[row] = froms.length;
-    spans.sort((a, b) => a[0] - b[0]);
-    for (const [from, to] of spans) {
-      const last = froms.length - 1;
-      if (last >= (first[row] as number) && from <= (tos[last] as number) + EPSILON)
-        tos[last] = Math.max(tos[last] as number, to);
-      else {
-        froms.push(from);
-        tos.push(to);
-      }
-    }
-  }
-  first[count] = froms.length;
-  return { first, from: Float64Array.from(froms), to: Float64Array.from(tos), count };
+    return spans;
+  });
 }

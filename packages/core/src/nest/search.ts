@@ -4,7 +4,7 @@ import { layBest, type FitGenes } from './fit.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
 import { LateAcceptance } from './late-acceptance.js';
 import { inPairs } from './pairs.js';
-import { costOf, type NestProblem, type NestResult, type Spot } from './problem.js';
+import { costOf, hasPins, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
 import { SkylineSearch, type SkylineGenes } from './skyline-search.js';
 import { nth, seeded } from '../numbers/index.js';
@@ -178,8 +178,8 @@ export class Nester {
 
   /** All things as rectangles, when they are few, free, and on a roll. */
   private rectangles(): Rectangle[] | null {
-    const { shapes, things, kind, pinned } = this.problem;
-    if (kind !== 'roll' || things.length > EXACT_THINGS || pinned?.some((pin) => pin !== null)) return null;
+    const { shapes, things, kind } = this.problem;
+    if (kind !== 'roll' || things.length > EXACT_THINGS || hasPins(this.problem)) return null;
     const kinds = shapes.map(({ room, turns }, shape) => {
       const { width = 0, height = 0 } = this.prepared.boxes[shape] ?? {};
       return fillsBox(room) && turns.includes(0) ? { width, height, turns: turns.includes(90) } : null;
@@ -213,7 +213,9 @@ export class Nester {
   private tried(): NestResult | null {
     // Rows are for what lies over or under another, which nothing of one step alone does.
     if (this.skylines && (this.flat || this.random() < SKYLINE_SHARE)) {
-      if (this.shorter) return this.shorter.next().value ?? null;
+      const found = this.shorter?.next();
+      if (found && found.done !== true) return found.value;
+      // It ends where one sheet cannot hold all, too: then orders are searched.
       return this.skylines.step((order) => this.shuffled(order));
     }
     if (this.pairs && this.random() < PAIR_SHARE) return this.pairs.step((genes) => this.changedFit(genes));

@@ -1,29 +1,12 @@
-import { BUILT_IN_BLANKS, makeTemplate, type Blank } from '../blank/index.js';
+import { makeTemplate } from '../blank/index.js';
 import type { Outline } from '../geometry/index.js';
+import { blankOf, letterPaper } from '../testing/index.js';
 import { LABEL_STRIP } from './part.js';
-import {
-  cellRooms,
-  groundOf,
-  isLayout,
-  layOut,
-  makeTray,
-  TAIL,
-  USUAL_SHEET,
-  type Paper,
-  type Tiling,
-} from './index.js';
-
-const letter: Paper = {
-  kind: 'cut',
-  width: 215.9,
-  length: 279.4,
-  margins: { top: 3, right: 3, bottom: 12, left: 3 },
-};
-const soft = BUILT_IN_BLANKS.find((one) => one.family === 'tee') as Blank;
+import { cellRooms, groundOf, isLayout, layOut, makeTray, TAIL, USUAL_SHEET, type Tiling } from './index.js';
 
 describe('rooms of parts', () => {
   it('keep room for marks on those sides alone where a seam ends or runs', () => {
-    const ground = groundOf(letter, 8, 0);
+    const ground = groundOf(letterPaper, 8, 0);
     const [whole] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 2, rows: 2 });
     const [above] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 1, rows: 2 });
     const [beside] = cellRooms(ground, 8, LABEL_STRIP, true, { columns: 2, rows: 1 });
@@ -43,7 +26,7 @@ describe('rooms of parts', () => {
     [3, 2],
     [1, 4],
   ])('are as large as they say: parts that fill them fit the paper, %s × %s', (columns, rows) => {
-    const ground = groundOf(letter, 8, 0);
+    const ground = groundOf(letterPaper, 8, 0);
     const [room] = cellRooms(ground, 8, LABEL_STRIP, true, { columns, rows });
     if (!room) throw new Error('there is room');
     // Every part but the last of a row or column has its tail.
@@ -68,7 +51,7 @@ describe('rooms of parts', () => {
       level: even(rows, bleedBox.y, bleedBox.height),
     };
     const asked = {
-      blank: soft,
+      blank: blankOf('tee'),
       sides: [{ template, drawn: [] }],
       printed: [0],
       pieces: 2,
@@ -77,7 +60,7 @@ describe('rooms of parts', () => {
       ground,
     };
     const tray = makeTray({ ...asked, mirroredBy: 'driver', choices: { ...USUAL_SHEET, tilings: [tiling] } });
-    const layout = layOut({ tray, paper: letter, gap: 8, edge: 0, turns: 'quarter' });
+    const layout = layOut({ tray, paper: letterPaper, gap: 8, edge: 0, turns: 'quarter' });
     expect(isLayout(layout)).toBe(true);
     expect('sheets' in layout && layout.sheets).toHaveLength(2 * columns * rows);
   });

@@ -12,7 +12,7 @@ import {
   united,
   type Outline,
 } from '../geometry/index.js';
-import { sampleArt, sampleFacts, samplePicture, sampleTiling } from '../testing/index.js';
+import { blankOf, letterPaper, sampleArt, sampleFacts, samplePicture, sampleTiling } from '../testing/index.js';
 import {
   cellRooms,
   CODE_STRIP,
@@ -38,13 +38,8 @@ import {
   type TrayRequest,
 } from './index.js';
 
-const letter: Paper = {
-  kind: 'cut',
-  width: 215.9,
-  length: 279.4,
-  margins: { top: 3, right: 3, bottom: 12, left: 3 },
-};
-const soft = BUILT_IN_BLANKS.find((one) => one.family === 'tee') as Blank;
+const letter = letterPaper;
+const soft = blankOf('tee');
 const hard = BUILT_IN_BLANKS.find((one) => one.family === 'tile' || one.family === 'mug') as Blank;
 
 /** A picture whose busy places are said, cell by cell. */

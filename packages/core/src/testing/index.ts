@@ -1,6 +1,6 @@
 import type { Art, ArtFacts, PictureItem, Placement } from '../art/index.js';
 import { USUAL_CARD, USUAL_INKS, USUAL_PRESS } from '../shop/index.js';
-import { USUAL_SHEET, type Tiling } from '../sheet/index.js';
+import { USUAL_SHEET, type Paper, type Tiling } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export { boxlikeGoods } from './boxes.js';
@@ -92,6 +92,14 @@ export const samplePicture = (
   mirroredInFile: false,
   ...more,
 });
+
+/** Paper of 8 ½ × 11 in, with the margins of a desktop printer. */
+export const letterPaper: Paper = {
+  kind: 'cut',
+  width: 215.9,
+  length: 279.4,
+  margins: { top: 3, right: 3, bottom: 12, left: 3 },
+};
 
 /** A print in two parts side by side that overlap, its seam straight and where Kanga puts it. */
 export const sampleTiling = (change: Partial<Tiling> = {}): Tiling => ({
