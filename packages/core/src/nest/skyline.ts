@@ -46,7 +46,7 @@ export class Skyline {
   private readonly top: Float64Array;
   private steps = 0;
   readonly gap = { from: 0, to: 0, low: 0, high: 0, lower: 0, onLeft: true };
-  readonly left: Int32Array;
+  private readonly left: Int32Array;
 
   constructor(
     private readonly ground: Pick<NestProblem, 'width' | 'things'>,
