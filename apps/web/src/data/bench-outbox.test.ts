@@ -30,6 +30,27 @@ describe('BenchOutbox', () => {
     expect(store.length).toBe(0);
     outbox.close();
   });
+  it('waits for what is on its way already, and for what came meanwhile', async () => {
+    const server = new Server();
+    const arrived: (() => void)[] = [];
+    const slow = async (...sent: Parameters<typeof server.send>): Promise<Happened> => {
+      await new Promise<void>((arrive) => arrived.push(arrive));
+      return server.send(...sent);
+    };
+    const outbox = new BenchOutbox('j', [], new MemoryStore(), slow);
+    outbox.record(event(0));
+    outbox.record(event(1));
+    let done = false;
+    const flushed = outbox.flush().then(() => (done = true));
+    for (let sending = 0; sending < 2; sending++) {
+      while (arrived.length === 0) await new Promise((next) => setTimeout(next, 0));
+      expect(done).toBe(false);
+      arrived.pop()?.();
+    }
+    await flushed;
+    expect(server.events).toEqual([event(0), event(1)]);
+    outbox.close();
+  });
   it('keeps entries over a reload while the server is away, and sends each once', async () => {
     const [server, store] = [new Server(), new MemoryStore()];
     server.away = true;

@@ -67,7 +67,7 @@ export class BenchOutbox {
   private state: OutboxState;
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | null = null;
-  private sending = false;
+  private sending: Promise<void> | null = null;
   private closed = false;
   /** After a refusal entries are sent one by one, until it is known which of them are refused. */
   private oneByOne = false;
@@ -125,7 +125,8 @@ export class BenchOutbox {
       this.store.setItem(key, JSON.stringify(event));
     }
     this.publish(this.state.trouble);
-    void this.flush();
+    // What is on its way is followed by what came meanwhile.
+    if (!this.sending) void this.flush();
   }
 
   private later(ms: number): void {
@@ -165,9 +166,23 @@ export class BenchOutbox {
     return this.remember(this.jobId, { from: this.base, events: [...this.known.slice(this.base), ...this.told] });
   }
 
+  /**
+   * Sends what is kept here and waits until the server has all of it, what was on its way already included: whoever waits for this may build on it. Resolves
+   * also when some could not be sent: `trouble` or `aside` then says why.
+   */
   async flush(): Promise<void> {
-    if (this.sending || this.kept.size === 0) return;
-    this.sending = true;
+    let before = Infinity;
+    while (this.kept.size > 0 && (this.sending !== null || this.kept.size < before)) {
+      if (this.sending) await this.sending;
+      else {
+        before = this.kept.size;
+        this.sending = this.sendKept().finally(() => (this.sending = null));
+        await this.sending;
+      }
+    }
+  }
+
+  private async sendKept(): Promise<void> {
     const sent = new Map([...this.kept].slice(0, this.oneByOne ? 1 : MOST_AT_ONCE));
     try {
       this.learn(await this.send(this.jobId, [...sent.values()], this.known.length));
@@ -179,8 +194,6 @@ export class BenchOutbox {
       if (this.kept.size > 0) this.later(0);
     } catch (error) {
       this.failed(error, sent);
-    } finally {
-      this.sending = false;
     }
   }
 
