@@ -24,6 +24,7 @@ import { peerCases } from './bench-day-peer.mjs';
 import { orderCases } from './bench-orders.mjs';
 import { pressCases } from './bench-press.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
+import { traceCases } from './bench-trace.mjs';
 
 const [name, folder] = process.argv.slice(2);
 const megabytes = () => `${Math.round(process.resourceUsage().maxRSS / 1024)} MB`;
@@ -242,6 +243,7 @@ const CASES = {
   ...dayCases({ milliseconds, megabytes }),
   ...peerCases({ megabytes }),
   ...orderCases({ floor: DEMO_SHOP, milliseconds, megabytes, often, facts }),
+  ...traceCases({ megabytes, seconds }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {
     const job = sampleJob({ pieces: 24 });

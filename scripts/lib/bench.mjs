@@ -115,6 +115,7 @@ export async function bench() {
       'coverage',
       'trace-300',
       'trace-600',
+      'photos',
       'checks-24',
       'run',
       'layout',

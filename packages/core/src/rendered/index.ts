@@ -1,5 +1,6 @@
 import sharp from 'sharp';
-import { boundsOf, resampled, svgPath, toSegment, type Point, type Polygon } from '../geometry/index.js';
+import { boundsOf, resampled, svgPath, type Point, type Polygon } from '../geometry/index.js';
+import { grainy, type MixedPhoto, mixedPhoto, sceneOf } from '../testing/index.js';
 import type { Picture } from '../trace/index.js';
 
 /** Pictures whose truth is known, for the tests: rendered by librsvg through sharp, a program we did not write. */
@@ -176,12 +177,20 @@ export async function photoOf(points: Polygon, set: PhotoOf = {}): Promise<{ pic
   return { picture, corners: turned(sharpCorners, 4, at).map(seen) };
 }
 
-/** How far two outlines are apart, either way: the 95th percentile along their length, in their own unit. */
-export function apart(one: Polygon, other: Polygon, pitch: number): number {
-  const to = (p: Point, outline: Polygon) =>
-    outline.reduce((least, a, i) => Math.min(least, toSegment(p, a, outline[(i + 1) % outline.length] ?? a)), Infinity);
-  const away = [...resampled(one, pitch).map((p) => to(p, other)), ...resampled(other, pitch).map((p) => to(p, one))];
-  away.sort((a, b) => a - b);
-  return away[Math.floor(away.length * 0.95)] ?? Infinity;
+/** A photograph of a series of mixed ones, as a phone would have saved it, and the truth of its outline. */
+export async function mixedPhotoOf(
+  index: number,
+  series = 1,
+): Promise<MixedPhoto & { picture: Picture; corners: Point[] }> {
+  const photo = mixedPhoto(index, series);
+  const { svg, corners, width, height } = sceneOf(photo.outline, photo.scene);
+  const clean = await sharp(Buffer.from(svg)).flatten().blur(1).removeAlpha().raw().toBuffer();
+  const taken = grainy(clean, width * 3, 3, photo);
+  const saved = await sharp(taken, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 88 })
+    .toBuffer();
+  const data = await sharp(saved).ensureAlpha().raw().toBuffer();
+  const picture = { data: new Uint8ClampedArray(data.buffer, data.byteOffset, data.length), width, height };
+  return { ...photo, picture, corners };
 }
 export { type ClothPicture, pressedPicture, type PressedTarget } from './cloth.js';

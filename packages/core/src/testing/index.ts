@@ -175,3 +175,6 @@ export { pressedCloth, type PressedCloth, pressedColour, pressedPatches } from '
 export { FILIP, LONGLEY } from './strd.js';
 export { judgePlates, plateTrials } from './plates.js';
 export { guillotined } from './guillotine.js';
+export { apart, shapeError } from './alike.js';
+export { grainy, MIXED_PHOTOS, type MixedPhoto, mixedPhoto } from './mixed-photos.js';
+export { sceneOf } from './scene.js';

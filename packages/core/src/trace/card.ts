@@ -1,159 +1,240 @@
-import {
-  areaOf,
-  distance,
-  hullOf,
-  toSegment,
-  type Four,
-  type Point,
-  type Polygon,
-  resampled,
-} from '../geometry/index.js';
+import { distance, homographyOf, hullOf, project, resampled, type Four, type Point } from '../geometry/index.js';
+import { CARD, ordered } from './card-shape.js';
+import { cardGuesses } from './card-search.js';
+import { contrastAt, type Contrast } from './contrast.js';
 import { crossing, lineThrough } from './corners.js';
 import { softLeast } from './grain.js';
+import { bentBy, type Lens, lensWithLines, straightened, straightLens, unstrayed } from './lens.js';
 import { sampler, type Picture, type Planes } from './picture.js';
+import { fourCorners, quadThrough } from './quad.js';
 import { fallAlong } from './refine.js';
 import { borderOf, touchesRim, type Labels, type Region } from './region.js';
-import { contrastWeights } from './scan.js';
+import { type Segment, slopesOf, straightEdges } from './straight-edges.js';
 
-/** A bank or identity card: ISO/IEC 7810, ID-1, 85.60 × 53.98 mm. */
-export const CARD = { width: 85.6, height: 53.98 };
+// Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
+const { abs, max, min, round, sqrt } = Math;
 
-/** The corners of a card in a picture, clockwise as seen, the long side first. */
-export interface CardCorners {
+/** A card in a picture, measured along its edges. */
+export interface CardSeen {
+  /** Its sharp corners in the picture, clockwise as seen, the long side first. */
   corners: Four<Point>;
-  /** How far its edges stray from straight lines, pixels. */
+  /** What its straight sides tell of the lens. */
+  lens: Lens;
+  /** Where a straight lens would have shown the corners. */
+  straight: Four<Point>;
+  /** How far a corner may be off, pixels. */
   noise: number;
+  /** The points of its sides. */
+  sides: readonly (readonly Point[])[];
 }
 
-/** How far the shape of a card may be off, seen at a tilt of 20° or a little more. */
-const ASPECT = { least: 1.32, most: 1.9 };
-/** Its corners are rounded: the region fills its four sides to within this. */
-const FILL = { least: 0.955, most: 1.03 };
+/** Straight edges shorter than this share of the picture's longer side are no part of a card's. */
+const SHORTEST = 0.014;
+/** Longer than this share of it they tell of the lens; so many of them are asked. */
+const LONG = 0.11;
+const MOST_LINES = 24;
+/** A guess that is less like a card than this is none. */
+const LIKE = 0.9;
+/** Round corners make a card by so much likelier; a corner is round as it should be when its edge lies within this of where it should, mm. */
+const ROUND = 0.2;
+const LEAST_ROUND = 0.5;
+const ROUND_WITHIN = 0.6;
+/** Of guesses that are nearly as like one as the likeliest the one with the clearest sides is taken. */
+const NEXT = 0.05;
+/** As many guesses are measured, the likeliest. */
+const MEASURED = 10;
+/** How far to either side of a guessed side its edge is looked for, mm: roughly, then closely. */
+const REACHES = [2.2, 0.9];
+/** What lies between these two distances from an edge tells its contrast, mm. */
+const NEAR = 0.5;
+const FAR = 1.4;
+/** Where card and ground are less apart than this share of what is usual on a side, its edge is not looked for; nor within so many mm of a place where how they differ changes by more than that share. */
+const ALIKE = 0.4;
+const BESIDE = 1.2;
+const CHANGE = 0.5;
+/** Points along a side, and the part of it that its round corners leave straight. */
+const POINTS = 200;
+const STRAIGHT_PART = { from: 0.08, to: 0.92 };
+/** Fewer points than this do not make a side; nor is a side one whose points stray by more than this, mm. */
+const LEAST_POINTS = 60;
+const STRAY = 0.35;
+/** Points of one side within so many pixels of each other stray together. */
+const TOGETHER = 12;
 
-/** The hull reduced to the four corners whose loss costs most area. Visvalingam and Whyatt 1993: O(h²). */
-export function fourCorners(hull: readonly Point[]): Point[] {
-  const left = [...hull];
-  while (left.length > 4) {
-    let [least, at] = [Infinity, 0];
-    left.forEach((p, i) => {
-      const [a, b] = [left[(i - 1 + left.length) % left.length] ?? p, left[(i + 1) % left.length] ?? p];
-      const area = Math.abs((a.x - p.x) * (b.y - p.y) - (b.x - p.x) * (a.y - p.y));
-      if (area < least) [least, at] = [area, i];
-    });
-    left.splice(at, 1);
-  }
-  return left;
-}
-
-/** Lines through the middle part of each side of a quadrilateral, and where they cross; null when a side has too few points. */
-export function quadThrough(
-  points: readonly Point[],
-  quad: readonly Point[],
-): { corners: Point[]; stray: number } | null {
-  const lines = quad.map((a, i) => {
-    const b = quad[(i + 1) % 4] ?? a;
-    const length = distance(a, b);
-    const on = points.filter((p) => {
-      const t = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / (length * length);
-      return t > 0.13 && t < 0.87 && toSegment(p, a, b) < length * 0.08;
-    });
-    const rough = lineThrough(on);
-    // Once more without what strays: a finger's shadow, a printed edge.
-    const close =
-      rough &&
-      on.filter(
-        (p) =>
-          Math.abs((p.x - rough.at.x) * rough.along.y - (p.y - rough.at.y) * rough.along.x) <
-          Math.max(0.8, rough.stray * 0.5),
-      );
-    return close && close.length >= 6 ? lineThrough(close) : rough;
+/**
+ * The points of one side of a card: where the colour changes along the normals of the line from `a` to `b`. Left out are those where card and ground are much
+ * more alike than along the rest of it, and those beside the end of something printed that reaches the side.
+ */
+function sideOf(picture: Picture, a: Point, b: Point, perMm: number, reach: number, soft: number): Point[] {
+  const length = distance(a, b);
+  const normal = { x: (b.y - a.y) / length, y: -(b.x - a.x) / length };
+  const step = max(0.4, (reach * perMm) / 30);
+  const places = Array.from({ length: POINTS }, (_, k) => {
+    const t = STRAIGHT_PART.from + ((STRAIGHT_PART.to - STRAIGHT_PART.from) * k) / (POINTS - 1);
+    const at = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
+    return { at, contrast: contrastAt(picture, at, normal, NEAR * perMm, FAR * perMm) };
   });
+  const usual = medianOf(places.map(({ contrast }) => contrast.step));
+  const beside = max(1, round((BESIDE * perMm * POINTS) / length));
+  return places.flatMap(({ at, contrast }, k) => {
+    const [before, after] = [places[k - beside] ?? places[0], places[k + beside] ?? places.at(-1)];
+    if (contrast.step < ALIKE * usual || !before || !after || !likeEachOther(before.contrast, after.contrast))
+      return [];
+    const least = soft > 0 ? softLeast(contrast.step, soft, step) : max(1.5, 0.08 * contrast.step);
+    const sample = sampler(picture, contrast.weights);
+    const fall = fallAlong(at, normal, { sample, window: reach * perMm, step, least });
+    return fall ? [{ x: at.x + normal.x * fall.offset, y: at.y + normal.y * fall.offset }] : [];
+  });
+}
+
+const medianOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+
+/** Whether two places of a side differ from the ground in the same way. */
+const likeEachOther = (one: Contrast, other: Contrast): boolean => {
+  const apart = one.weights.reduce((sum, w, c) => sum + abs(w * one.step - (other.weights[c] ?? 0) * other.step), 0);
+  return apart < CHANGE * max(one.step, other.step);
+};
+
+/** Where four lines cross, the first with the last at first; null when they hardly do. */
+function crossed(sides: readonly (readonly Point[])[]): { corners: Four<Point>; spreads: number[] } | null {
+  const lines = sides.map(lineThrough);
   const corners = lines.map((line, i) => {
     const before = lines[(i + 3) % 4];
     return line && before ? crossing(before, line) : null;
   });
-  if (corners.some((corner) => corner === null)) return null;
-  return { corners: corners as Point[], stray: Math.max(...lines.map((line) => line?.stray ?? 0)) };
+  if (corners.some((p) => p === null)) return null;
+  return { corners: corners as unknown as Four<Point>, spreads: lines.map((line) => line?.spread ?? 0) };
 }
 
-/** Clockwise as seen, the long sides first and third. */
-function ordered(corners: readonly Point[]): Four<Point> {
-  const centre = {
-    x: corners.reduce((sum, p) => sum + p.x, 0) / 4,
-    y: corners.reduce((sum, p) => sum + p.y, 0) / 4,
-  };
-  const round = [...corners].sort(
-    (a, b) => Math.atan2(a.y - centre.y, a.x - centre.x) - Math.atan2(b.y - centre.y, b.x - centre.x),
-  );
-  const side = (i: number) => distance(round[i % 4] ?? centre, round[(i + 1) % 4] ?? centre);
-  const long = side(0) + side(2) >= side(1) + side(3) ? 0 : 1;
-  return [0, 1, 2, 3].map((i) => round[(i + long) % 4] ?? centre) as unknown as Four<Point>;
+/**
+ * Measures a card near guessed corners, in pixels: follows its sides in parts of a pixel, takes the bend of the lens out of them, and crosses them. Null when
+ * its sides are not straight enough or not to be seen.
+ */
+function measuredCard(picture: Picture, guessed: Four<Point>, soft: number): CardSeen | null {
+  let corners = guessed;
+  let sides: Point[][] = [];
+  for (const reach of REACHES) {
+    const perMm = (distance(corners[0], corners[1]) + distance(corners[2], corners[3])) / 2 / CARD.width;
+    sides = corners.map((a, i) => unstrayed(sideOf(picture, a, corners[(i + 1) % 4] ?? a, perMm, reach, soft)));
+    if (sides.some(({ length }) => length < LEAST_POINTS)) return null;
+    const next = crossed(sides);
+    if (!next || max(...next.spreads) > STRAY * perMm) return null;
+    ({ corners } = next);
+  }
+  return throughLens(sides, lensWithLines(sides, [], picture, soft));
 }
 
-/** How much like a card four corners are: 0 exactly its shape; null when they are none. */
-function unlikeCard(corners: Four<Point>, area: number): number | null {
-  const side = (i: 0 | 1 | 2 | 3) => distance(corners[i], corners[((i + 1) % 4) as 0 | 1 | 2 | 3]);
-  const aspect = (side(0) + side(2)) / Math.max(1, side(1) + side(3));
-  const fill = area / Math.max(1, areaOf(corners));
-  if (aspect < ASPECT.least || aspect > ASPECT.most || fill < FILL.least || fill > FILL.most) return null;
-  return Math.abs(Math.log(aspect / (CARD.width / CARD.height))) + Math.abs(1 - fill);
-}
-
-/** Sharpens the corners on the full picture: each side is followed in parts of a pixel, and the sides crossed. */
-export function sharpCorners(
-  picture: Picture,
-  corners: Four<Point>,
-  weights: Parameters<typeof sampler>[1],
-  reach: number,
-  least = 3,
-): CardCorners {
-  const sample = sampler(picture, weights);
-  const points = corners.flatMap((a, i) => {
-    const b = corners[((i + 1) % 4) as 0 | 1 | 2 | 3];
-    const length = distance(a, b);
-    // Outward of a clockwise outline, y down.
-    const normal = { x: (b.y - a.y) / length, y: -(b.x - a.x) / length };
-    const count = Math.min(220, Math.max(24, Math.round(length / 3)));
-    return Array.from({ length: count }, (_, k) => {
-      const t = 0.13 + (0.74 * k) / (count - 1);
-      const at = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
-      const fall = fallAlong(at, normal, { sample, window: reach, step: Math.max(0.4, reach / 60), least });
-      return fall ? { x: at.x + normal.x * fall.offset, y: at.y + normal.y * fall.offset } : null;
-    }).filter((p) => p !== null);
+/** A card by the points of its sides, seen through a lens. */
+function throughLens(sides: readonly (readonly Point[])[], lens: Lens): CardSeen | null {
+  const found = crossed(sides.map((points) => points.map((p) => straightened(lens, p))));
+  if (!found) return null;
+  const straight = ordered(found.corners);
+  const shares = sides.map((points, i) => {
+    const [first, last] = [points[0], points.at(-1)];
+    const length = first && last ? distance(first, last) : 0;
+    return (found.spreads[i] ?? 0) / sqrt(max(4, min(points.length, length / TOGETHER)));
   });
-  const quad = quadThrough(points, corners);
-  return quad ? { corners: ordered(quad.corners), noise: quad.stray / 3 } : { corners, noise: 2 };
+  return {
+    corners: straight.map((p) => bentBy(lens, p)) as unknown as Four<Point>,
+    lens,
+    straight,
+    noise: 2 * max(...shares),
+    sides,
+  };
 }
 
-/** Finds the card among what stands out in a picture that was softened by a bell `soft` pixels wide: the smallest region of its shape. `cutOff` tells of one that leaves the picture. */
-export function findCard(
+/** Whether a card's corners are round as they should be: 1 all of them, −1 none, 0 as many as not or nothing is to be seen there. */
+function roundCorners(picture: Picture, { corners, straight, lens }: CardSeen, soft: number): number {
+  const { width: w, height: h, radius: r } = CARD;
+  const onCard = homographyOf(
+    [
+      { x: 0, y: 0 },
+      { x: w, y: 0 },
+      { x: w, y: h },
+      { x: 0, y: h },
+    ],
+    straight,
+  );
+  const inside = r * (1 - Math.SQRT1_2);
+  let votes = 0;
+  for (const [i, sharp] of corners.entries()) {
+    const x = i === 0 || i === 3 ? inside : w - inside;
+    const at = bentBy(lens, project(onCard, { x, y: i < 2 ? inside : h - inside }));
+    const length = distance(at, sharp);
+    const normal = { x: (sharp.x - at.x) / length, y: (sharp.y - at.y) / length };
+    // From the sharp corner to the arc it is r (√2 − 1).
+    const perMm = length / (r * (Math.SQRT2 - 1));
+    const contrast = contrastAt(picture, at, normal, 1.6 * perMm, 2.6 * perMm);
+    const step = max(0.4, perMm / 12);
+    const least = soft > 0 ? softLeast(contrast.step, soft, step) : max(1.5, 0.08 * contrast.step);
+    const fall = fallAlong(at, normal, { sample: sampler(picture, contrast.weights), window: 2 * perMm, step, least });
+    if (fall) votes += abs(fall.offset) < ROUND_WITHIN * perMm ? 1 : -1;
+  }
+  return votes / 4;
+}
+
+/** Straight lines of a picture besides the card's own: of the floor, of a table's edge, of the blank; each by its points. The longest tell most. */
+function linesBeside(
   picture: Picture,
-  planes: Planes,
-  labels: Labels,
-  regions: readonly Region[],
-  soft = 0,
-): { card: CardCorners; region: Region } | { cutOff: boolean } {
-  let best: { corners: Four<Point>; region: Region } | null = null;
-  let cutOff = false;
-  for (const region of regions) {
-    const border: Polygon = borderOf(labels, region);
-    if (border.length < 40) continue;
+  edges: readonly Segment[],
+  factor: number,
+  card: CardSeen,
+  soft: number,
+): Point[][] {
+  const perMm =
+    (distance(card.corners[0], card.corners[1]) + distance(card.corners[2], card.corners[3])) / 2 / CARD.width;
+  const [xs, ys] = [card.corners.map((p) => p.x), card.corners.map((p) => p.y)];
+  const [left, right, top, bottom] = [min(...xs), max(...xs), min(...ys), max(...ys)];
+  const inCard = ({ x, y }: Point) => x > left && x < right && y > top && y < bottom;
+  return edges
+    .filter(({ length }) => length > (LONG * max(picture.width, picture.height)) / factor)
+    .slice(0, MOST_LINES)
+    .flatMap(({ from, to }) => {
+      const [a, b] = [from, to].map((p) => ({ x: p.x * factor, y: p.y * factor }));
+      if (!a || !b || inCard({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })) return [];
+      const points = unstrayed(sideOf(picture, a, b, perMm, REACHES[1] ?? 1, soft));
+      return points.length > LEAST_POINTS ? [points] : [];
+    });
+}
+
+/** Finds the card in a picture that was softened by a bell `soft` pixels wide: what is most like one of all that has four straight sides. Null when nothing is. */
+export function findCard(picture: Picture, planes: Planes, soft = 0): CardSeen | null {
+  const { factor } = planes;
+  const slopes = slopesOf(planes);
+  const edges = straightEdges(slopes, SHORTEST * max(planes.width, planes.height));
+  let best: { card: CardSeen; likeness: number } | null = null;
+  for (const guess of cardGuesses(slopes, edges).slice(0, MEASURED)) {
+    if (guess.likeness < LIKE) break;
+    const full = guess.corners.map((p) => ({ x: p.x * factor, y: p.y * factor })) as unknown as Four<Point>;
+    const card = measuredCard(picture, full, soft);
+    const round = card ? roundCorners(picture, card, soft) : -1;
+    if (!card || round < LEAST_ROUND) continue;
+    const likeness = guess.likeness + ROUND * round;
+    const clearer = best && likeness > best.likeness - NEXT && card.noise < 0.5 * best.card.noise;
+    if (!best || clearer || likeness > best.likeness + NEXT) best = { card, likeness };
+  }
+  if (!best) return null;
+  const { card } = best;
+  const lines = linesBeside(picture, edges, factor, card, soft);
+  return throughLens(card.sides, lensWithLines(card.sides, lines, picture, soft)) ?? card;
+}
+
+/** Whether something with straight sides leaves the picture among what stands out of the ground. */
+export const cutOffAmong = (planes: Planes, labels: Labels, regions: readonly Region[]): boolean =>
+  regions.some((region) => {
+    if (!touchesRim(region, planes)) return false;
+    const border = borderOf(labels, region);
+    if (border.length < 40) return false;
     const points = resampled(border, 1);
     const quad = quadThrough(points, fourCorners(hullOf(points)));
-    if (!quad) continue;
-    const corners = ordered(quad.corners);
-    const unlike = unlikeCard(corners, region.area);
-    if (touchesRim(region, planes)) {
-      cutOff ||= quad.stray < 3;
-      continue;
-    }
-    // Of two that could be one, a card is the smaller: tags and cases of its shape are larger.
-    if (unlike !== null && (best === null || region.area < best.region.area)) best = { corners, region };
-  }
-  if (!best) return { cutOff };
-  const { weights, step } = contrastWeights(planes, labels, best.region);
-  const full = best.corners.map((p) => ({ x: p.x * planes.factor, y: p.y * planes.factor })) as unknown as Four<Point>;
-  const perMm = distance(full[0], full[1]) / CARD.width;
-  const least = soft > 0 ? softLeast(step, soft, 0.4) : 3;
-  return { card: sharpCorners(picture, full, weights, Math.max(4, 2.4 * perMm), least), region: best.region };
+    return quad !== null && quad.stray < 3;
+  });
+
+/** The card whose corners were set by hand: measured where its sides are seen near them, else as they were set. */
+export function cardByHand(picture: Picture, corners: Four<Point>, soft: number): CardSeen {
+  const seen = measuredCard(picture, ordered(corners), soft);
+  const lens = seen?.lens ?? straightLens(picture);
+  const noise = max(0.7, round(0.0003 * max(picture.width, picture.height) * 10) / 10);
+  const straight = corners.map((p) => straightened(lens, p)) as unknown as Four<Point>;
+  return { corners, lens, straight, noise, sides: seen?.sides ?? [] };
 }

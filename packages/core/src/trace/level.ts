@@ -1,7 +1,7 @@
-import type { Plane, Planes } from './picture.js';
+import type { Plane } from './picture.js';
 
 // Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
-const { abs, ceil, floor, max, min, round } = Math;
+const { ceil, floor, max, min, round } = Math;
 
 /**
  * The level that parts values best in two groups: the one with the greatest variance between them. N. Otsu, “A threshold selection
@@ -73,66 +73,6 @@ export function darkness({ data, width, height }: Plane): Plane {
         ((levels[top * columns + left] ?? 0) * (1 - tx) + (levels[top * columns + right] ?? 0) * tx) * (1 - ty) +
         ((levels[bottom * columns + left] ?? 0) * (1 - tx) + (levels[bottom * columns + right] ?? 0) * tx) * ty;
       out[y * width + x] = max(0, level - (data[y * width + x] ?? 0));
-    }
-  }
-  return { data: out, width, height };
-}
-
-/** A plane a + b·x + c·y through the values along the picture’s rim, by least squares, twice: the second time without what stands out. */
-function rimPlane({ data, width, height }: Plane): (x: number, y: number) => number {
-  const depth = max(2, round(min(width, height) * 0.015));
-  const rim: { x: number; y: number; v: number }[] = [];
-  // A few thousand places speak for the whole rim.
-  const stride = max(1, round(((width + height) * 2 * depth) / 6000));
-  let passed = 0;
-  for (let y = 0; y < height; y++) {
-    const whole = y < depth || y >= height - depth;
-    for (let x = 0; x < width; x++) {
-      if (!whole && x === depth) x = max(depth, width - depth);
-      if (passed++ % stride === 0) rim.push({ x, y, v: data[y * width + x] ?? 0 });
-    }
-  }
-  let kept = rim;
-  let [a, b, c] = [0, 0, 0];
-  for (let pass = 0; pass < 3; pass++) {
-    let [n, sx, sy, sxx, sxy, syy, sv, sxv, syv] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
-    for (const { x, y, v } of kept) {
-      n++;
-      sx += x;
-      sy += y;
-      sxx += x * x;
-      sxy += x * y;
-      syy += y * y;
-      sv += v;
-      sxv += x * v;
-      syv += y * v;
-    }
-    const det = n * (sxx * syy - sxy * sxy) - sx * (sx * syy - sxy * sy) + sy * (sx * sxy - sxx * sy);
-    if (abs(det) < 1e-9) break;
-    a = (sv * (sxx * syy - sxy * sxy) - sx * (sxv * syy - sxy * syv) + sy * (sxv * sxy - sxx * syv)) / det;
-    b = (n * (sxv * syy - sxy * syv) - sv * (sx * syy - sxy * sy) + sy * (sx * syv - sxv * sy)) / det;
-    c = (n * (sxx * syv - sxv * sxy) - sx * (sx * syv - sxv * sy) + sv * (sx * sxy - sxx * sy)) / det;
-    const away = kept.map(({ x, y, v }) => abs(v - a - b * x - c * y));
-    const spread = [...away].sort((one, other) => one - other)[floor(away.length * 0.7)] ?? 0;
-    const limit = max(6, spread * 3);
-    kept = kept.filter((_, i) => (away[i] ?? 0) <= limit);
-  }
-  return (x, y) => a + b * x + c * y;
-}
-
-/** How unlike its rim each place of a picture is, in the channel that differs most: what lies on the ground stands out. O(n). */
-export function unlikeRim({ channels, width, height }: Planes): Plane {
-  const out = new Float32Array(width * height);
-  for (const channel of channels) {
-    const ground = rimPlane(channel);
-    for (let y = 0; y < height; y++) {
-      const start = ground(0, y);
-      const slope = ground(1, y) - start;
-      for (let x = 0; x < width; x++) {
-        const i = y * width + x;
-        const away = abs((channel.data[i] ?? 0) - start - slope * x);
-        if (away > (out[i] ?? 0)) out[i] = away;
-      }
     }
   }
   return { data: out, width, height };

@@ -4,6 +4,7 @@ export type TraceCode =
   | 'trace.several'
   | 'trace.cut-off'
   | 'trace.faint'
+  | 'trace.unsure'
   | 'trace.no-card'
   | 'trace.card-cut-off'
   | 'trace.corners'

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/index.js';
+import { bridged } from './bridge.js';
 
 // Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
 const { abs, ceil, hypot, max, min } = Math;
@@ -38,6 +39,9 @@ export interface Edge {
   /** The least fall over a step that is an edge at all. */
   least: number;
 }
+
+/** What an edge is looked for in at a place of a rough outline, and how far its two sides are apart there, in the sampled value. */
+export type EdgeAt = (at: Point, normal: Point) => Pick<Edge, 'sample' | 'least'> & { apart: number };
 
 /** Binomial weights of a softened profile. */
 const SOFT = [1, 4, 6, 4, 1].map((w) => w / 16);
@@ -84,22 +88,30 @@ export interface Refined {
   points: Point[];
   /** Share of the points where an edge was found, 0 to 1. */
   found: number;
-  /** Median steepness of the edge, in units of the sampled value. */
-  strength: number;
   /** How far points stray from the run of their neighbours, pixels: the noise of the edge. */
   noise: number;
 }
 
 /**
  * Moves a rough outline onto the edge that lies near it, in parts of a pixel. A point without an edge, or far from where its
- * neighbours found theirs, is set straight between the nearest good ones: so a gap in a pen line is bridged. O(points × window / step).
+ * neighbours found theirs, is set between the nearest good ones along the curve that they lead to: so a gap in a pen line is bridged. O(points × window / step).
  */
-export function refined(rough: readonly Point[], edge: Edge, reach: number, stray: number): Refined {
+export function refined(
+  rough: readonly Point[],
+  { edgeAt, window, step }: { edgeAt: EdgeAt } & Pick<Edge, 'window' | 'step'>,
+  reach: number,
+  stray: number,
+): Refined {
   const n = rough.length;
   const normals = outward(rough, reach);
-  const falls = rough.map((p, i) => fallAlong(p, normals[i] ?? { x: 0, y: 0 }, edge));
+  const falls = rough.map((p, i) => {
+    const normal = normals[i] ?? { x: 0, y: 0 };
+    const { sample, least, apart } = edgeAt(p, normal);
+    const fall = fallAlong(p, normal, { sample, least, window, step });
+    return fall && { offset: fall.offset, strength: fall.strength / apart };
+  });
   const found = falls.filter((f) => f !== null);
-  if (found.length < 8) return { points: [...rough], found: found.length / max(1, n), strength: 0, noise: 0 };
+  if (found.length < 8) return { points: [...rough], found: found.length / max(1, n), noise: 0 };
   const strength = median(found.map((f) => f.strength));
   const aways: number[] = [];
   const good = falls.map((fall, i): number | null => {
@@ -132,36 +144,6 @@ export function refined(rough: readonly Point[], edge: Edge, reach: number, stra
   return {
     points: bridged(moved, rough),
     found: moved.filter((p) => p !== null).length / n,
-    strength,
     noise: aways.length > 0 ? median(aways) : 0,
   };
-}
-
-/** Sets every missing point straight between the nearest good ones before and after it. */
-function bridged(points: readonly (Point | null)[], otherwise: readonly Point[]): Point[] {
-  const n = points.length;
-  const first = points.findIndex((p) => p !== null);
-  if (first < 0) return [...otherwise];
-  const out: Point[] = [];
-  for (let k = 0; k < n;) {
-    const i = (first + k) % n;
-    const here = points[i];
-    if (here) {
-      out[i] = here;
-      k++;
-      continue;
-    }
-    let gap = 1;
-    while (gap < n && points[(i + gap) % n] === null) gap++;
-    const [before, after] = [out[(i - 1 + n) % n] ?? otherwise[i], points[(i + gap) % n] ?? otherwise[i]];
-    for (let j = 0; j < gap; j++) {
-      const t = (j + 1) / (gap + 1);
-      out[(i + j) % n] = {
-        x: (before?.x ?? 0) * (1 - t) + (after?.x ?? 0) * t,
-        y: (before?.y ?? 0) * (1 - t) + (after?.y ?? 0) * t,
-      };
-    }
-    k += gap;
-  }
-  return out;
 }

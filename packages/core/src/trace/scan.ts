@@ -1,24 +1,18 @@
 import { areaOf, boundsOf, simplified, type Point, type Polygon, resampled } from '../geometry/index.js';
 import { MM_PER_INCH, lengthText } from '../units/index.js';
-import { sharpened } from './corners.js';
-import { darkness, otsu, unlikeRim } from './level.js';
-import {
-  LUMA,
-  lumaOf,
-  sampler,
-  shrink,
-  type Picture,
-  type Plane,
-  type Planes,
-  type Progress,
-  type Weights,
-} from './picture.js';
+import { contrastAt, contrastOf, type Contrast } from './contrast.js';
+import { type Sharpened, sharpened } from './corners.js';
+import { groundOf } from './ground.js';
+import { darkness, otsu } from './level.js';
+import { LUMA, lumaOf, sampler, shrink, type Picture, type Plane, type Planes, type Progress } from './picture.js';
 import { TraceProblem } from './problem.js';
-import { refined, smoothed, type Refined } from './refine.js';
+import { type Edge, type EdgeAt, refined, smoothed, type Refined } from './refine.js';
 import {
   borderOf,
   filled,
+  joined,
   labelled,
+  opened,
   squaredDistance,
   touchesRim,
   type Labels,
@@ -27,7 +21,7 @@ import {
 } from './region.js';
 
 // Taken out of the global object once: looking it up for every pixel costs more than the sum itself in some places where this runs.
-const { abs, max, min, round } = Math;
+const { max, min, round } = Math;
 
 /** What lies on the glass: an outline drawn with a pen on white paper, whose inside edge is wanted; or the blank itself. */
 export const SUBJECTS = ['pen line', 'blank'] as const;
@@ -58,7 +52,7 @@ const SIMPLE = 0.04;
 /** Nothing smaller than this is an outline, as a share of the picture. */
 const LEAST_SHARE = 0.004;
 /** A second region at least this large, as a share of the first, is another blank. */
-const RIVAL = 0.3;
+export const RIVAL = 0.3;
 /** How wide a gap in a pen line may be, mm: half of it is closed from either side, the least that closes it first. */
 const CLOSINGS = [0, 0.35, 0.7, 1.2, 2, 3];
 
@@ -112,11 +106,7 @@ function roughPenLine(planes: Planes, perMm: number): { border: Polygon; rival: 
 }
 
 /** Mean colours inside and outside an outline's region, as weights that make the inside high and the outside low. */
-export function contrastWeights(
-  { channels }: Planes,
-  labels: Labels,
-  region: Region,
-): { weights: Weights; step: number } {
+export function contrastWeights({ channels }: Planes, labels: Labels, region: Region): Contrast {
   const sums = channels.map(() => ({ inside: 0, outside: 0 }));
   let [inside, outside] = [0, 0];
   const margin = round(max(region.right - region.left, region.bottom - region.top) * 0.06) + 3;
@@ -134,10 +124,10 @@ export function contrastWeights(
       });
     }
   }
-  const apart = sums.map((sum) => sum.inside / max(1, inside) - sum.outside / max(1, outside));
-  const size = apart.reduce((sum, d) => sum + abs(d), 0) || 1;
-  const step = apart.reduce((sum, d) => sum + (d * d) / size, 0);
-  return { weights: [(apart[0] ?? 0) / size, (apart[1] ?? 0) / size, (apart[2] ?? 0) / size], step };
+  return contrastOf(
+    sums.map((sum) => sum.inside / max(1, inside)),
+    sums.map((sum) => sum.outside / max(1, outside)),
+  );
 }
 
 /** How unlike the ground the cells of a region mostly are: what four in five of them stay under. O(n). */
@@ -158,35 +148,89 @@ function typical(unlike: Plane, labels: Labels, { label, left, right, top, botto
   return value;
 }
 
+/** What lies apart by no more than twice this, mm, is of one piece: stripes whose edge has the ground's own colour. */
+const JOINED = 0.6;
+
 /**
  * What stands out from the ground, its holes filled, as connected parts, largest first. Looked at twice: what stands out at all, and
- * then each part by itself at half of how unlike it mostly is, so that its shadow and uneven light fall away and parts that
- * only a shadow joins come apart.
+ * then each part by itself: what is half as unlike the ground as it mostly is, or is unlike it without being its shadow, so that its shadow and uneven light fall away and
+ * parts that only a shadow joins come apart. `perMm`: cells to the millimetre; what is no wider than twice `thinMm` belongs to the ground.
  */
-export function standingOut(planes: Planes): { labels: Labels; regions: Region[] } {
+export function standingOut(planes: Planes, perMm: number, thinMm = 0): { labels: Labels; regions: Region[] } {
   const { width, height } = planes;
-  const unlike = unlikeRim(planes);
+  const { unlike, own, shadowed } = groundOf(planes);
   const level = otsu(unlike, 12) * 0.5;
   const least = LEAST_SHARE * width * height;
-  const loose = new Uint8Array(unlike.data.length);
-  for (let i = 0; i < loose.length; i++) loose[i] = (unlike.data[i] ?? 0) > level ? 1 : 0;
-  const first = labelled(filled({ data: loose, width, height }));
+  const reach = max(1, round(JOINED * perMm));
+  const odd = shadowed.map((shade, i) => (shade === 0 && (unlike.data[i] ?? 0) > own ? 1 : 0));
+  // The lines of a pattern are thin where a blank is not.
+  const thin = round(thinMm * perMm);
+  const strange = opened({ data: odd, width, height }, max(reach, thin)).data;
+  const loose = strange.map((one, i) => ((unlike.data[i] ?? 0) > level ? 1 : one));
+  const first = labelled(filled(joined({ data: loose, width, height }, reach)));
   const limits = new Float32Array(first.regions.length + 1).fill(Infinity);
   for (const region of first.regions)
     if (region.area >= least) limits[region.label] = typical(unlike, first, region) * 0.5;
   const close = new Uint8Array(unlike.data.length);
-  for (let i = 0; i < close.length; i++)
-    close[i] = (unlike.data[i] ?? 0) > (limits[first.data[i] ?? 0] ?? Infinity) ? 1 : 0;
-  const labels = labelled(filled({ data: close, width, height }));
+  for (let i = 0; i < close.length; i++) {
+    const limit = limits[first.data[i] ?? 0] ?? Infinity;
+    if (limit === Infinity) continue;
+    close[i] = (unlike.data[i] ?? 0) > limit ? 1 : (strange[i] ?? 0);
+  }
+  const labels = labelled(opened(filled(joined({ data: close, width, height }, reach)), thin));
   return { labels, regions: byArea(labels.regions.filter((region) => region.area >= least)) };
 }
 
-const several = () =>
+export const several = () =>
   new TraceProblem(
     'trace.several',
-    'There is more than one blank on the glass',
-    'Scan one at a time, or cut the picture to the one that is wanted.',
+    'There is more than one blank to be seen',
+    'Take one at a time, or cut the picture to the one that is wanted.',
   );
+
+/** Where the mean contrast of a blank shows less than this share of what is to be seen at a place of its edge, that place has colours of its own. */
+const OWN_COLOURS = 0.6;
+/** Less than this is no contrast, levels. */
+const NO_CONTRAST = 4;
+
+/** What an edge is looked for in: all along the same contrast, with `leastOf` its least fall by how far both sides are apart; or each place in its own, where it has colours of its own. */
+export interface Sought {
+  contrast: Contrast;
+  leastOf: (apart: number) => number;
+  /** Whether places may have colours of their own: stripes, prints. */
+  coloured: boolean;
+  /** Over so many pixels along the edge, to either side of each place, its grain is evened out. */
+  evened: number;
+}
+
+const edgeIn = (
+  picture: Picture,
+  { contrast, leastOf, coloured, evened }: Sought,
+  near: number,
+  far: number,
+): EdgeAt => {
+  const mean = sampler(picture, contrast.weights);
+  return (at, normal) => {
+    const own = coloured ? contrastAt(picture, at, normal, near, far) : null;
+    const shown = own?.apart.reduce((sum, d, c) => sum + d * (contrast.weights[c] ?? 0), 0) ?? 0;
+    const like = !own || shown >= OWN_COLOURS * own.step || own.step < NO_CONTRAST;
+    const sample = like ? mean : sampler(picture, own.weights);
+    const apart = like ? contrast.step : own.step;
+    return { sample: evened > 0 ? evenedAlong(sample, normal, evened) : sample, least: leastOf(apart), apart };
+  };
+};
+
+/** The same values, each the mean of what lies along an edge with that normal, `reach` pixels to either side. */
+function evenedAlong(sample: Edge['sample'], { x: nx, y: ny }: Point, reach: number): Edge['sample'] {
+  return (x, y) => {
+    let sum = 0;
+    for (let d = -reach; d <= reach; d++) sum += sample(x - ny * d, y + nx * d);
+    return sum / (2 * reach + 1);
+  };
+}
+
+/** An edge that was followed, with its tips. */
+export interface Followed extends Refined, Sharpened {}
 
 /** Follows the edge near a rough border on the full picture: twice, the second time close by. */
 export function followEdge(
@@ -194,14 +238,12 @@ export function followEdge(
   border: Polygon,
   {
     factor,
-    weights,
+    sought,
     perMm,
     reachMm,
-    least,
     closed = 0,
-  }: { factor: number; weights: Weights; perMm: number; reachMm: number; least: number; closed?: number },
-): Refined {
-  const sample = sampler(picture, weights);
+  }: { factor: number; sought: Sought; perMm: number; reachMm: number; closed?: number },
+): Followed {
   const pitch = PITCH * perMm;
   const rough = smoothed(
     resampled(
@@ -211,15 +253,32 @@ export function followEdge(
     max(1, round((1.5 * factor) / pitch)),
   );
   const step = max(0.35, 0.05 * perMm);
-  const first = refined(rough, { sample, window: reachMm * perMm, step, least }, 3, (0.6 + closed) * perMm);
+  const first = refined(
+    rough,
+    { edgeAt: edgeIn(picture, sought, 1.2 * perMm, 2.4 * perMm), window: reachMm * perMm, step },
+    3,
+    (0.6 + closed) * perMm,
+  );
   const again = resampled(first.points, pitch);
-  const second = refined(smoothed(again, 1), { sample, window: max(3, 0.45 * perMm), step, least }, 3, 0.25 * perMm);
-  return { ...second, found: first.found, points: sharpened(second.points, pitch, perMm, closed) };
+  const second = refined(
+    smoothed(again, 1),
+    { edgeAt: edgeIn(picture, sought, 0.5 * perMm, 1.4 * perMm), window: max(3, 0.45 * perMm), step },
+    3,
+    0.25 * perMm,
+  );
+  return { ...second, found: first.found, ...sharpened(second.points, pitch, perMm, closed) };
 }
 
-/** How sure an edge is, mm: the size of a pixel, its noise, and what had to be bridged. */
-export const sureness = ({ noise, found }: Refined, perMm: number): number =>
-  0.3 / perMm + (2 * noise) / perMm + (1 - found) * 0.8;
+/** What is said of a tip that was lost. */
+export const lostTip = (mm: number): string =>
+  `A tip as fine as a needle is cut off: it reaches about ${lengthText(mm)} further. Set it by hand.`;
+
+/** How far an outline may be off that was bridged all along, mm. */
+const BRIDGED = 1.6;
+
+/** How sure an edge is, mm: the size of a pixel, its noise, what had to be bridged, and a tip that was lost. */
+export const sureness = ({ noise, found, lost }: Followed, perMm: number): number =>
+  0.3 / perMm + (2 * noise) / perMm + (1 - found) * BRIDGED + lost;
 
 /**
  * Finds the closed outline on a scan at true size. A pen line: its inside edge, gaps of up to 6 mm bridged; the blank itself: its edge.
@@ -244,21 +303,26 @@ export function traceScan(
   const planes = shrink(picture, factor);
   progress(0.4, 'Looking for the outline');
   let border: Polygon;
-  let weights: Weights = LUMA;
-  let least = 8;
+  // A dark line on white paper: its inside is the lighter side.
+  let sought: Sought = {
+    contrast: { ...contrastOf([1, 1, 1], [0, 0, 0]), weights: LUMA },
+    leastOf: () => 8,
+    coloured: false,
+    evened: 0,
+  };
   let closed = 0;
   let reachMm = subject === 'pen line' ? 1.6 : 1.1;
   const remarks: string[] = [];
   if (subject === 'pen line') {
     const rough = roughPenLine(planes, perMm / factor);
     if (rough.rival) throw several();
-    if (rough.closed > 0) remarks.push('The pen line has gaps; they are bridged straight.');
+    if (rough.closed > 0) remarks.push('The pen line has gaps; they are bridged along its curve.');
     border = rough.border;
     // Closing keeps off the line, and further off in a sharp tip.
     closed = rough.closed;
     reachMm += 2.4 * closed;
   } else {
-    const { labels, regions } = standingOut(planes);
+    const { labels, regions } = standingOut(planes, perMm / factor);
     const [region, rival] = regions;
     if (!region) throw noOutline();
     if (rival && rival.area > RIVAL * region.area) throw several();
@@ -270,22 +334,25 @@ export function traceScan(
       );
     }
     border = borderOf(labels, region);
-    const contrast = contrastWeights(planes, labels, region);
-    weights = contrast.weights;
-    least = max(1.5, contrast.step * 0.04);
+    sought = {
+      contrast: contrastWeights(planes, labels, region),
+      leastOf: (apart) => max(1.5, apart * 0.04),
+      coloured: true,
+      evened: 0,
+    };
   }
   progress(0.6, 'Following its edge');
   const edge = followEdge(picture, border, {
     factor,
-    weights,
+    sought,
     perMm,
     reachMm,
-    least,
     closed,
   });
   progress(0.95, 'Measuring it');
   const inPicture = edge.points;
   const outline = inMillimetres(inPicture, (p) => ({ x: p.x / perMm, y: p.y / perMm }));
+  if (edge.lost > 0) remarks.push(lostTip(edge.lost));
   if (edge.found < 0.9)
     remarks.push(`On ${round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
   progress(1, 'Done');

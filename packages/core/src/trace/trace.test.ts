@@ -1,9 +1,10 @@
 import { shapeOutline } from '../blank/index.js';
-import { boundsOf, distance, polygonOf, upright, type Four, type Point, type Polygon } from '../geometry/index.js';
-import { normals, seeded } from '../numbers/index.js';
+import { boundsOf, distance, polygonOf, type Four, type Point, type Polygon } from '../geometry/index.js';
+import { seeded } from '../numbers/index.js';
+import { apart, grainy, shapeError } from '../testing/index.js';
 import { grainOf } from './grain.js';
 import { CARD, resolutionOf, traceScan, tracePhoto, TraceProblem, type Picture, type Subject } from './index.js';
-import { apart, photoOf, scanOf, type PhotoOf, type ScanOf } from '../rendered/index.js';
+import { photoOf, scanOf, type PhotoOf, type ScanOf } from '../rendered/index.js';
 
 const SHAPES: Record<string, Polygon> = {
   sleeve: polygonOf({ kind: 'rectangle', width: 100, height: 165, radius: 12 }),
@@ -157,23 +158,6 @@ describe('a scan that cannot be traced says why', () => {
   });
 });
 
-/** The two outlines laid over each other by their middles and turned upright: what is left is the error of shape and size. */
-function shapeError(found: Polygon, truth: Polygon): number {
-  const over = (points: Polygon) => {
-    const straight = upright(points);
-    const { width, height } = boundsOf(straight);
-    return straight.map((p) => ({ x: p.x - width / 2, y: p.y - height / 2 }));
-  };
-  const [one, other] = [over(found), over(truth)];
-  const turns = [
-    one,
-    one.map((p) => ({ x: -p.x, y: -p.y })),
-    one.map((p) => ({ x: -p.y, y: p.x })),
-    one.map((p) => ({ x: p.y, y: -p.x })),
-  ];
-  return Math.min(...turns.map((turn) => apart(turn, other, 1)));
-}
-
 // The aim: photographs tilted up to 20° within 1.2 mm. ISO/IEC 7810, ID-1: the card is 85.60 × 53.98 mm.
 describe('a photograph with a card beside the blank is measured within 1.2 mm', () => {
   const cases: [string, PhotoOf][] = [
@@ -207,26 +191,15 @@ describe('a photograph with a card beside the blank is measured within 1.2 mm', 
     const { width } = boundsOf(tracePhoto(picture, off).outline);
     expect(width).toBeLessThan(boundsOf(traced.outline).width * 0.95);
   });
-  it('has the size of a card', () => expect(CARD).toEqual({ width: 85.6, height: 53.98 }));
+  it('has the size of a card', () => expect(CARD).toEqual({ width: 85.6, height: 53.98, radius: 3.18 }));
 });
 
-/** Normal values, drawn once: a photograph takes sixteen million. */
-const STRAYS = Float32Array.from({ length: 1 << 16 }, normals(seeded(9)));
-
-/** A picture in less light, with the grain of a phone's sensor: each colour of each pixel strays by a normal value. */
-function grainy({ data, width, height }: Picture, light: number, grain: number): Picture {
-  const random = seeded(width + Math.round(1000 * light));
-  const out = Uint8ClampedArray.from(data);
-  for (let y = 0; y < height; y++) {
-    // Each line begins somewhere else among them.
-    const from = Math.floor(random() * STRAYS.length);
-    for (let i = 0; i < 4 * width; i++) {
-      const at = 4 * y * width + i;
-      if (i % 4 !== 3) out[at] = (data[at] ?? 0) * light + 10 + grain * (STRAYS[(from + i) % STRAYS.length] ?? 0);
-    }
-  }
-  return { data: out, width, height };
-}
+/** The same picture in less light, grainy. */
+const dimmed = ({ data, width, height }: Picture, light: number, grain: number): Picture => ({
+  data: grainy(data, 4 * width, 4, { light, grain, random: seeded(width + Math.round(1000 * light)) }),
+  width,
+  height,
+});
 
 describe('a grainy photograph in little light', () => {
   const cases: [string, PhotoOf, number, number][] = [
@@ -239,7 +212,7 @@ describe('a grainy photograph in little light', () => {
     'is measured within 1.2 mm, and says how sure it is: %s %j, light %s, grain %s',
     async (name, set, light, grain) => {
       const { picture } = await photoOf(SHAPES[name] ?? [], set);
-      const taken = grainy(picture, light, grain);
+      const taken = dimmed(picture, light, grain);
       expect(grainOf(taken)).toBeGreaterThan(0.8 * grain);
       expect(grainOf(taken)).toBeLessThan(1.3 * grain);
       const traced = tracePhoto(taken);
@@ -253,7 +226,7 @@ describe('a grainy photograph in little light', () => {
     const heart = SHAPES['heart'] ?? [];
     const { picture } = await photoOf(heart, { tilt: 8, fill: '#c8455a' });
     for (const light of [0.2, 0.12]) {
-      const taken = grainy(picture, light, 9);
+      const taken = dimmed(picture, light, 9);
       const error = ((): number | null => {
         try {
           const { outline, uncertainty } = tracePhoto(taken);
