@@ -176,5 +176,5 @@ export { FILIP, LONGLEY } from './strd.js';
 export { judgePlates, plateTrials } from './plates.js';
 export { guillotined } from './guillotine.js';
 export { apart, shapeError } from './alike.js';
-export { grainy, MIXED_PHOTOS, type MixedPhoto, mixedPhoto } from './mixed-photos.js';
+export { grainy, MIXED_PHOTOS, type MixedPhoto, mixedPhoto, TRACED_SHAPES } from './mixed-photos.js';
 export { sceneOf } from './scene.js';

@@ -9,7 +9,8 @@ const { floor, max, min, round } = Math;
 /** A series of photographs has so many. */
 export const MIXED_PHOTOS = 24;
 
-const SHAPES: Record<string, Polygon> = {
+/** Outlines of blanks that are scanned and photographed. */
+export const TRACED_SHAPES: Record<string, Polygon> = {
   sleeve: polygonOf({ kind: 'rectangle', width: 100, height: 165, radius: 12 }),
   tag: polygonOf({ kind: 'rectangle', width: 101.6, height: 69.85, radius: 0 }),
   heart: polygonOf(shapeOutline('heart', { width: 120, height: 110 })),
@@ -46,7 +47,7 @@ export function mixedPhoto(index: number, series = 1): MixedPhoto {
   const row = floor(index / 6);
   const look = CARD_LOOKS[index % 6] ?? 'white';
   const ground = GROUNDS[(index + row) % 6] ?? 'plain';
-  const [shape = 'tag', outline = []] = Object.entries(SHAPES)[(index * 5 + row) % 6] ?? [];
+  const [shape = 'tag', outline = []] = Object.entries(TRACED_SHAPES)[(index * 5 + row) % 6] ?? [];
   const scene: SceneOf = {
     tilt: between(0, 25),
     axis: between(0, 360),

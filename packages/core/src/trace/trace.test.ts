@@ -1,19 +1,10 @@
-import { shapeOutline } from '../blank/index.js';
-import { boundsOf, distance, polygonOf, type Four, type Point, type Polygon } from '../geometry/index.js';
+import { boundsOf, distance, type Four, type Point, type Polygon } from '../geometry/index.js';
 import { seeded } from '../numbers/index.js';
-import { apart, grainy, shapeError } from '../testing/index.js';
+import { apart, grainy, shapeError, TRACED_SHAPES } from '../testing/index.js';
 import { grainOf } from './grain.js';
 import { CARD, resolutionOf, traceScan, tracePhoto, TraceProblem, type Picture, type Subject } from './index.js';
 import { photoOf, scanOf, type PhotoOf, type ScanOf } from '../rendered/index.js';
 
-const SHAPES: Record<string, Polygon> = {
-  sleeve: polygonOf({ kind: 'rectangle', width: 100, height: 165, radius: 12 }),
-  // A tag of 4 × 2.75 in.
-  tag: polygonOf({ kind: 'rectangle', width: 101.6, height: 69.85, radius: 0 }),
-  heart: polygonOf(shapeOutline('heart', { width: 120, height: 110 })),
-  mask: polygonOf(shapeOutline('mask', { width: 184, height: 133 })),
-  coaster: polygonOf({ kind: 'ellipse', width: 101, height: 101 }),
-};
 /** A heart of 66 × 62 mm whose sides bend in towards its tip: cubic curves, by their own formula. */
 const bentHeart: Polygon = (
   [
@@ -77,7 +68,7 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
   ];
   it.each(cases)('%s %j', async (name, set) => {
     const { ppi = 200, subject = 'pen line' } = set;
-    const { picture, truth, perMm } = await scanOf(SHAPES[name] ?? [], { ...set, ppi });
+    const { picture, truth, perMm } = await scanOf(TRACED_SHAPES[name] ?? [], { ...set, ppi });
     const traced = traceScan(picture, ppi, subject);
     expect(apart(traced.inPicture, truth, 0.5 * perMm) / perMm).toBeLessThan(0.3);
     const [found, wanted] = [boundsOf(traced.inPicture), boundsOf(truth)];
@@ -110,7 +101,7 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
     expect(Math.max(0, ...rest.map(Math.abs))).toBeLessThan(20);
   });
   it('and tells how far it is on the way', async () => {
-    const { picture } = await scanOf(SHAPES['tag'] ?? [], { ppi: 150 });
+    const { picture } = await scanOf(TRACED_SHAPES['tag'] ?? [], { ppi: 150 });
     const steps: number[] = [];
     traceScan(picture, 150, 'pen line', (share) => steps.push(share));
     // Progress goes up, to the end.
@@ -120,7 +111,7 @@ describe('a scan is traced within 0.3 mm, its width and height within 0.2 mm', (
 });
 
 describe('a scan that cannot be traced says why', () => {
-  const traced = async (subject: Subject, set: ScanOf, points = SHAPES['tag'] ?? []) => {
+  const traced = async (subject: Subject, set: ScanOf, points = TRACED_SHAPES['tag'] ?? []) => {
     const { picture } = await scanOf(points, { ppi: 150, subject, ...set });
     return problemOf(() => traceScan(picture, 150, subject));
   };
@@ -167,9 +158,9 @@ describe('a photograph with a card beside the blank is measured within 1.2 mm', 
     ['mask', { tilt: 15, axis: 130, fill: '#f5f2ea', ground: '#3d4a44' }],
   ];
   it.each(cases)('%s %j', async (name, set) => {
-    const { picture, corners } = await photoOf(SHAPES[name] ?? [], set);
+    const { picture, corners } = await photoOf(TRACED_SHAPES[name] ?? [], set);
     const traced = tracePhoto(picture);
-    expect(shapeError(traced.outline, SHAPES[name] ?? [])).toBeLessThan(1.2);
+    expect(shapeError(traced.outline, TRACED_SHAPES[name] ?? [])).toBeLessThan(1.2);
     const nearest = corners.map((p) => Math.min(...traced.corners.map((q) => distance(p, q))));
     // Five to six pixels are a millimetre here.
     expect(Math.max(...nearest)).toBeLessThan(3);
@@ -180,10 +171,10 @@ describe('a photograph with a card beside the blank is measured within 1.2 mm', 
     expect(traced.uncertainty).toBeLessThan(1.2);
   });
   it('by corners set by hand', async () => {
-    const { picture, corners } = await photoOf(SHAPES['mask'] ?? [], { tilt: 12 });
+    const { picture, corners } = await photoOf(TRACED_SHAPES['mask'] ?? [], { tilt: 12 });
     const given = corners as unknown as Four<Point>;
     const traced = tracePhoto(picture, given);
-    expect(shapeError(traced.outline, SHAPES['mask'] ?? [])).toBeLessThan(1.2);
+    expect(shapeError(traced.outline, TRACED_SHAPES['mask'] ?? [])).toBeLessThan(1.2);
     // Off by a tenth, the size is off by about a tenth: the corners are what it is measured by.
     const off = given.map((p, i) =>
       i === 1 || i === 2 ? { x: p.x + (p.x - given[0].x) * 0.1, y: p.y } : p,
@@ -211,19 +202,19 @@ describe('a grainy photograph in little light', () => {
   it.each(cases)(
     'is measured within 1.2 mm, and says how sure it is: %s %j, light %s, grain %s',
     async (name, set, light, grain) => {
-      const { picture } = await photoOf(SHAPES[name] ?? [], set);
+      const { picture } = await photoOf(TRACED_SHAPES[name] ?? [], set);
       const taken = dimmed(picture, light, grain);
       expect(grainOf(taken)).toBeGreaterThan(0.8 * grain);
       expect(grainOf(taken)).toBeLessThan(1.3 * grain);
       const traced = tracePhoto(taken);
-      const error = shapeError(traced.outline, SHAPES[name] ?? []);
+      const error = shapeError(traced.outline, TRACED_SHAPES[name] ?? []);
       expect(error).toBeLessThan(1.2);
       expect(traced.uncertainty).toBeGreaterThan(error);
       expect(traced.remarks.join(' ')).toContain('grainy');
     },
   );
   it('is refused in words where its edge is lost in the grain, or says how far it may be off', async () => {
-    const heart = SHAPES['heart'] ?? [];
+    const heart = TRACED_SHAPES['heart'] ?? [];
     const { picture } = await photoOf(heart, { tilt: 8, fill: '#c8455a' });
     for (const light of [0.2, 0.12]) {
       const taken = dimmed(picture, light, 9);
@@ -240,22 +231,22 @@ describe('a grainy photograph in little light', () => {
     }
   });
   it('and one without grain is left as it is', async () => {
-    const { picture } = await photoOf(SHAPES['tag'] ?? [], {});
+    const { picture } = await photoOf(TRACED_SHAPES['tag'] ?? [], {});
     expect(grainOf(picture)).toBeLessThan(1);
   });
 });
 
 describe('a photograph that cannot be measured says why', () => {
   it('when no card is in sight', async () => {
-    const { picture } = await photoOf(SHAPES['heart'] ?? [], { card: null });
+    const { picture } = await photoOf(TRACED_SHAPES['heart'] ?? [], { card: null });
     expect(problemOf(() => tracePhoto(picture))).toBe('trace.no-card');
   });
   it('when the card is cut off', async () => {
-    const { picture } = await photoOf(SHAPES['heart'] ?? [], { card: { x: -225, y: -40 } });
+    const { picture } = await photoOf(TRACED_SHAPES['heart'] ?? [], { card: { x: -225, y: -40 } });
     expect(problemOf(() => tracePhoto(picture))).toBe('trace.card-cut-off');
   });
   it('when the corners make no card', async () => {
-    const { picture } = await photoOf(SHAPES['tag'] ?? [], {});
+    const { picture } = await photoOf(TRACED_SHAPES['tag'] ?? [], {});
     const one = { x: 10, y: 10 };
     expect(problemOf(() => tracePhoto(picture, [one, one, one, one]))).toBe('trace.corners');
   });
