@@ -173,12 +173,11 @@ export class BenchOutbox {
   async flush(): Promise<void> {
     let before = Infinity;
     while (this.kept.size > 0 && (this.sending !== null || this.kept.size < before)) {
-      if (this.sending) await this.sending;
-      else {
+      if (!this.sending) {
         before = this.kept.size;
         this.sending = this.sendKept().finally(() => (this.sending = null));
-        await this.sending;
       }
+      await this.sending;
     }
   }
 

@@ -1,5 +1,5 @@
 import { distance, type Four, type Point } from '../geometry/index.js';
-import { CARD, ordered } from './card-shape.js';
+import { aspectOf, CARD, CARD_ASPECT, ordered, pixelsPerMm } from './card-shape.js';
 import { crossing } from './corners.js';
 import { between, type Segment, type Slopes } from './straight-edges.js';
 
@@ -63,7 +63,7 @@ function seenAlong(slopes: Slopes, a: Point, b: Point, from = 0.08, to = 0.92): 
 
 /** Whether the corners are as round as a card's: 1 all of them, −1 all are sharp, 0 nothing is to be seen. Those of ISO/IEC 7810 have a radius of 3.18 mm. */
 function roundness({ size, x, y, width, height, least }: Slopes, corners: Four<Point>): number {
-  const perMm = (distance(corners[0], corners[1]) + distance(corners[2], corners[3])) / 2 / CARD.width;
+  const perMm = pixelsPerMm(corners);
   const centre = { x: (corners[0].x + corners[2].x) / 2, y: (corners[0].y + corners[2].y) / 2 };
   /** How far inside the sharp corner its edge lies, along the line that halves it. */
   const inside = CARD.radius * (Math.SQRT2 - 1);
@@ -205,11 +205,6 @@ function cornersOf(
   return aspect < ASPECT.least || aspect > ASPECT.most ? null : corners;
 }
 
-function aspectOf(corners: Four<Point>): number {
-  const side = (i: 0 | 1 | 2 | 3) => distance(corners[i], corners[((i + 1) % 4) as 0 | 1 | 2 | 3]);
-  return (side(0) + side(2)) / max(1, side(1) + side(3));
-}
-
 /** How much like a card what lies between four corners is; null when too little of its sides is seen. */
 function guessOf(slopes: Slopes, corners: Four<Point>): CardGuess | null {
   let [all, least] = [0, 1];
@@ -225,6 +220,6 @@ function guessOf(slopes: Slopes, corners: Four<Point>): CardGuess | null {
       all +
       0.15 * roundness(slopes, corners) -
       0.3 * goesOn(slopes, corners) -
-      0.2 * abs(log(aspectOf(corners) / (CARD.width / CARD.height))),
+      0.2 * abs(log(aspectOf(corners) / CARD_ASPECT)),
   };
 }

@@ -16,3 +16,27 @@ export function ordered(corners: readonly Point[]): Four<Point> {
   const long = side(0) + side(2) >= side(1) + side(3) ? 0 : 1;
   return [0, 1, 2, 3].map((i) => round[(i + long) % 4] ?? centre) as unknown as Four<Point>;
 }
+
+/** The corners of a card in mm about its own top-left one, clockwise. */
+export const CARD_CORNERS: Four<Point> = [
+  { x: 0, y: 0 },
+  { x: CARD.width, y: 0 },
+  { x: CARD.width, y: CARD.height },
+  { x: 0, y: CARD.height },
+];
+
+const sidesOf = (corners: Four<Point>): Four<number> =>
+  corners.map((corner, i) => distance(corner, corners[(i + 1) % 4] ?? corner)) as unknown as Four<number>;
+
+/** How many pixels of a picture a mm is, by the long sides of a card in it. */
+export const pixelsPerMm = (corners: Four<Point>): number => {
+  const [top, , bottom] = sidesOf(corners);
+  return (top + bottom) / 2 / CARD.width;
+};
+
+/** Its long sides over its short ones; CARD_ASPECT seen from straight above. */
+export const aspectOf = (corners: Four<Point>): number => {
+  const [top, right, bottom, left] = sidesOf(corners);
+  return (top + bottom) / Math.max(1, right + left);
+};
+export const CARD_ASPECT = CARD.width / CARD.height;

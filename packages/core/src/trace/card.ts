@@ -1,5 +1,5 @@
 import { distance, homographyOf, hullOf, project, resampled, type Four, type Point } from '../geometry/index.js';
-import { CARD, ordered } from './card-shape.js';
+import { CARD, CARD_CORNERS, ordered, pixelsPerMm } from './card-shape.js';
 import { cardGuesses } from './card-search.js';
 import { contrastAt, type Contrast } from './contrast.js';
 import { crossing, lineThrough } from './corners.js';
@@ -7,7 +7,7 @@ import { softLeast } from './grain.js';
 import { bentBy, type Lens, lensWithLines, straightened, straightLens, unstrayed } from './lens.js';
 import { sampler, type Picture, type Planes } from './picture.js';
 import { fourCorners, quadThrough } from './quad.js';
-import { fallAlong } from './refine.js';
+import { type Edge, fallAlong, median } from './refine.js';
 import { borderOf, touchesRim, type Labels, type Region } from './region.js';
 import { type Segment, slopesOf, straightEdges } from './straight-edges.js';
 
@@ -61,6 +61,22 @@ const STRAY = 0.35;
 /** Points of one side within so many pixels of each other stray together. */
 const TOGETHER = 12;
 
+/** Where the colour changes along a normal, as both sides of the edge differ there. */
+const fallIn = (
+  { weights, step: apart }: Contrast,
+  picture: Picture,
+  at: Point,
+  normal: Point,
+  { window, step }: Pick<Edge, 'window' | 'step'>,
+  soft: number,
+) =>
+  fallAlong(at, normal, {
+    sample: sampler(picture, weights),
+    window,
+    step,
+    least: soft > 0 ? softLeast(apart, soft, step) : max(1.5, 0.08 * apart),
+  });
+
 /**
  * The points of one side of a card: where the colour changes along the normals of the line from `a` to `b`. Left out are those where card and ground are much
  * more alike than along the rest of it, and those beside the end of something printed that reaches the side.
@@ -74,20 +90,16 @@ function sideOf(picture: Picture, a: Point, b: Point, perMm: number, reach: numb
     const at = { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t };
     return { at, contrast: contrastAt(picture, at, normal, NEAR * perMm, FAR * perMm) };
   });
-  const usual = medianOf(places.map(({ contrast }) => contrast.step));
+  const usual = median(places.map(({ contrast }) => contrast.step));
   const beside = max(1, round((BESIDE * perMm * POINTS) / length));
   return places.flatMap(({ at, contrast }, k) => {
     const [before, after] = [places[k - beside] ?? places[0], places[k + beside] ?? places.at(-1)];
     if (contrast.step < ALIKE * usual || !before || !after || !likeEachOther(before.contrast, after.contrast))
       return [];
-    const least = soft > 0 ? softLeast(contrast.step, soft, step) : max(1.5, 0.08 * contrast.step);
-    const sample = sampler(picture, contrast.weights);
-    const fall = fallAlong(at, normal, { sample, window: reach * perMm, step, least });
+    const fall = fallIn(contrast, picture, at, normal, { window: reach * perMm, step }, soft);
     return fall ? [{ x: at.x + normal.x * fall.offset, y: at.y + normal.y * fall.offset }] : [];
   });
 }
-
-const medianOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
 
 /** Whether two places of a side differ from the ground in the same way. */
 const likeEachOther = (one: Contrast, other: Contrast): boolean => {
@@ -114,7 +126,7 @@ function measuredCard(picture: Picture, guessed: Four<Point>, soft: number): Car
   let corners = guessed;
   let sides: Point[][] = [];
   for (const reach of REACHES) {
-    const perMm = (distance(corners[0], corners[1]) + distance(corners[2], corners[3])) / 2 / CARD.width;
+    const perMm = pixelsPerMm(corners);
     sides = corners.map((a, i) => unstrayed(sideOf(picture, a, corners[(i + 1) % 4] ?? a, perMm, reach, soft)));
     if (sides.some(({ length }) => length < LEAST_POINTS)) return null;
     const next = crossed(sides);
@@ -146,15 +158,7 @@ function throughLens(sides: readonly (readonly Point[])[], lens: Lens): CardSeen
 /** Whether a card's corners are round as they should be: 1 all of them, −1 none, 0 as many as not or nothing is to be seen there. */
 function roundCorners(picture: Picture, { corners, straight, lens }: CardSeen, soft: number): number {
   const { width: w, height: h, radius: r } = CARD;
-  const onCard = homographyOf(
-    [
-      { x: 0, y: 0 },
-      { x: w, y: 0 },
-      { x: w, y: h },
-      { x: 0, y: h },
-    ],
-    straight,
-  );
+  const onCard = homographyOf(CARD_CORNERS, straight);
   const inside = r * (1 - Math.SQRT1_2);
   let votes = 0;
   for (const [i, sharp] of corners.entries()) {
@@ -165,9 +169,7 @@ function roundCorners(picture: Picture, { corners, straight, lens }: CardSeen, s
     // From the sharp corner to the arc it is r (√2 − 1).
     const perMm = length / (r * (Math.SQRT2 - 1));
     const contrast = contrastAt(picture, at, normal, 1.6 * perMm, 2.6 * perMm);
-    const step = max(0.4, perMm / 12);
-    const least = soft > 0 ? softLeast(contrast.step, soft, step) : max(1.5, 0.08 * contrast.step);
-    const fall = fallAlong(at, normal, { sample: sampler(picture, contrast.weights), window: 2 * perMm, step, least });
+    const fall = fallIn(contrast, picture, at, normal, { window: 2 * perMm, step: max(0.4, perMm / 12) }, soft);
     if (fall) votes += abs(fall.offset) < ROUND_WITHIN * perMm ? 1 : -1;
   }
   return votes / 4;
@@ -181,8 +183,7 @@ function linesBeside(
   card: CardSeen,
   soft: number,
 ): Point[][] {
-  const perMm =
-    (distance(card.corners[0], card.corners[1]) + distance(card.corners[2], card.corners[3])) / 2 / CARD.width;
+  const perMm = pixelsPerMm(card.corners);
   const [xs, ys] = [card.corners.map((p) => p.x), card.corners.map((p) => p.y)];
   const [left, right, top, bottom] = [min(...xs), max(...xs), min(...ys), max(...ys)];
   const inCard = ({ x, y }: Point) => x > left && x < right && y > top && y < bottom;

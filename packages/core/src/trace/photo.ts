@@ -1,6 +1,5 @@
 import {
   areaOf,
-  distance,
   homographyOf,
   project,
   simplified,
@@ -11,7 +10,7 @@ import {
 } from '../geometry/index.js';
 import { cardByHand, type CardSeen, cutOffAmong, findCard } from './card.js';
 import { lengthText } from '../units/index.js';
-import { CARD } from './card-shape.js';
+import { aspectOf, CARD_ASPECT, CARD_CORNERS, pixelsPerMm } from './card-shape.js';
 import { straightened, type Lens } from './lens.js';
 import { grainOf, softened, softLeast } from './grain.js';
 import { shrink, type Picture, type Progress } from './picture.js';
@@ -56,13 +55,6 @@ const UNSURE = 3.5;
 const THIN = 1.1;
 /** Where less of the outline than this was seen, what lies between is a guess. */
 const LEAST_FOUND = 0.55;
-const CARD_MM: Four<Point> = [
-  { x: 0, y: 0 },
-  { x: CARD.width, y: 0 },
-  { x: CARD.width, y: CARD.height },
-  { x: 0, y: CARD.height },
-];
-
 /** The map from pixels to millimetres on the table, from the corners of the card. */
 function planeOf(corners: Four<Point>): Homography {
   const crossed = areaOf(corners) < 100;
@@ -73,7 +65,7 @@ function planeOf(corners: Four<Point>): Homography {
       'Set each corner on a corner of the card, going round it in one direction.',
     );
   }
-  return homographyOf(corners, CARD_MM);
+  return homographyOf(corners, CARD_CORNERS);
 }
 
 /** Of nineteen lenses in twenty the bend is known to within so many doubts: of a normal law 1.96, and a little more for what is not. */
@@ -129,12 +121,10 @@ export function tracePhoto(
   const factor = Math.max(1, Math.round(Math.max(picture.width, picture.height) / ROUGH_ACROSS));
   const planes = shrink(picture, factor);
   progress(0.35, 'Looking for the card');
-  const found = given ? cardByHand(picture, given, soft) : findCard(picture, planes, soft);
-  const perMm = found
-    ? (distance(found.corners[0], found.corners[1]) + distance(found.corners[2], found.corners[3])) / 2 / CARD.width
-    : picture.width / WITHOUT_CARD;
+  const card = given ? cardByHand(picture, given, soft) : findCard(picture, planes, soft);
+  const perMm = card ? pixelsPerMm(card.corners) : picture.width / WITHOUT_CARD;
   const { labels, regions } = standingOut(planes, perMm / factor, THIN);
-  if (!found) {
+  if (!card) {
     throw cutOffAmong(planes, labels, regions)
       ? new TraceProblem(
           'trace.card-cut-off',
@@ -147,7 +137,6 @@ export function tracePhoto(
           'Lay a bank card flat beside the blank, on a ground of another colour, with room between them; or set its corners by hand.',
         );
   }
-  const card = found;
   const plane = planeOf(card.straight);
   const inCard = (region: { left: number; right: number; top: number; bottom: number }) => {
     const [xs, ys] = [card.corners.map((p) => p.x / factor), card.corners.map((p) => p.y / factor)];
@@ -230,8 +219,7 @@ export function tracePhoto(
 
 /** About how far from straight above the picture was taken, degrees: from how much the card's sides differ from its shape. */
 function tiltOf(corners: Four<Point>): number {
-  const side = (i: 0 | 1 | 2 | 3) => distance(corners[i], corners[((i + 1) % 4) as 0 | 1 | 2 | 3]);
-  const aspect = (side(0) + side(2)) / (side(1) + side(3)) / (CARD.width / CARD.height);
+  const aspect = aspectOf(corners) / CARD_ASPECT;
   const squeeze = Math.min(1, aspect > 1 ? 1 / aspect : aspect);
   return (Math.acos(squeeze) * 180) / Math.PI;
 }

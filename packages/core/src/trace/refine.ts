@@ -76,7 +76,8 @@ export function fallAlong(
   return null;
 }
 
-const median = (values: readonly number[]): number => {
+/** The middle one of some values; nought of none. */
+export const median = (values: readonly number[]): number => {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[sorted.length >> 1] ?? 0;
 };
