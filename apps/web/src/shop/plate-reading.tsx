@@ -48,8 +48,9 @@ export function PlateReading({
           <p className="text-soft">The plate from above, its back at the top, in °{print.units.temperature}.</p>
           <p>
             To have {print.temperature(check.dial)}, dial <b>{print.temperature(Math.round(zone.dial))}</b> and use the
-            dashed part, <span className="figures">{print.size(zone.zone.width, zone.zone.height)}</span>: there it lies
-            between {print.temperature(zone.coolest)} and {print.temperature(zone.hottest)}.
+            dashed part,{' '}
+            <span className="figures whitespace-nowrap">{print.size(zone.zone.width, zone.zone.height)}</span>: there it
+            lies between {print.temperature(zone.coolest)} and {print.temperature(zone.hottest)}.
           </p>
           {surety?.sure && (
             <p className="text-soft">
