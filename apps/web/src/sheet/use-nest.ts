@@ -12,7 +12,7 @@ import {
   type SheetChoices,
   type SheetPlan,
 } from '@kanga/core/sheet';
-import { nestInWorker } from '../workers/index.js';
+import { nestInWorkers, SEARCHES } from '../workers/index.js';
 
 /** A search under way: the best so far is whole at any time. */
 export interface Nesting {
@@ -72,11 +72,12 @@ export function useNest(keep: (plan: SheetPlan, spots: Spot[]) => void) {
       end(false);
       setProblem(said);
     };
-    nestInWorker(
+    nestInWorkers(
       {
         problem: nestProblem(plan.request, choices, arranged),
         known: spotsOnGround(now, plan.request),
         seconds: LONGEST,
+        searches: SEARCHES,
       },
       ({ best, tries, seconds }) => {
         if (run.current !== mine) return;

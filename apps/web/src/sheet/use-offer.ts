@@ -13,7 +13,7 @@ import {
   type SheetPlan,
 } from '@kanga/core/sheet';
 import type { Media } from '@kanga/core/shop';
-import { nestInWorker } from '../workers/index.js';
+import { nestInWorkers } from '../workers/index.js';
 
 /** A layout that takes less paper than the one that stands, found without being asked for. */
 export interface Offer {
@@ -72,11 +72,12 @@ export function useOffer(
     const stop = new AbortController();
     const timer = setTimeout(() => {
       const choices = { together };
-      nestInWorker(
+      nestInWorkers(
         {
           problem: nestProblem(plan.request, choices, null),
           known: together ? [] : spotsOnGround(spotsOf(layout), plan.request),
           seconds: LOOKS,
+          searches: 1,
         },
         ({ best }) => {
           if (!best) return;

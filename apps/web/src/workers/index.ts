@@ -1,7 +1,7 @@
 export { oneMoreInWorker, planInWorker, tryInWorker } from './day.js';
 export type { DayAsked } from './day.worker.js';
 export { hashOf } from './hash.js';
-export { nestInWorker } from './nest.js';
+export { nestInWorkers, SEARCHES } from './nest.js';
 export { judgePlateInWorker } from './plate.js';
 export type { PlateJudged } from './plate.worker.js';
 export { tracePicture, TraceRefused } from './trace.js';

@@ -1,4 +1,4 @@
-export { type NestProblem, type NestResult, type Spot, TooLarge } from './problem.js';
+export { costOf, type NestProblem, type NestResult, type Spot, TooLarge } from './problem.js';
 export { boundOf, martelloVigoL2 } from './bound.js';
 export { roomAt } from './lay.js';
 export { type Clashes, clashesOf, polygonsOverlap } from './verify.js';

@@ -3,6 +3,7 @@ import { boundOf } from './bound.js';
 import { layBest, type FitGenes } from './fit.js';
 import { layDown, lengthsOf, prepare, type Genes, type Prepared } from './lay.js';
 import { LateAcceptance } from './late-acceptance.js';
+import { OverlapSearch } from './overlap-search.js';
 import { inPairs } from './pairs.js';
 import { costOf, hasPins, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
@@ -34,6 +35,8 @@ const FIT_CHOICES = 240;
 /** Share of tries that go to best fits, where there are any; and to skylines, where all are boxes or nearly so. */
 const FIT_SHARE = 0.75;
 const SKYLINE_SHARE = 0.995;
+/** Share of tries that go to moving what lies in something else; where boxes, or nearly so, are laid on skylines, once so many of those led to nothing. */
+const OVERLAP_SHARE = { odd: 0.9, boxlike: 0.5, after: 300 };
 /** And to things in pairs, where some interlock. */
 const PAIR_SHARE = 0.25;
 
@@ -57,6 +60,10 @@ export class Nester {
   /** Where all are boxes, or nearly so: orders in which they are laid on a skyline, and a search for shorter and shorter sheets. */
   private readonly skylines: LateAcceptance<SkylineGenes, NestResult> | null;
   private readonly shorter: Generator<NestResult | null, void> | null;
+  /** Moves what lies in something else, on shorter and shorter sheets; not where all are plain boxes. */
+  private readonly overlaps: Generator<NestResult | null, void> | null;
+  /** Tries on skylines since something got better, until they were too many. */
+  private fruitless = 0;
   /** All are plain boxes. */
   private readonly flat: boolean;
   private exactLength: number | null;
@@ -89,6 +96,8 @@ export class Nester {
       const start = { spots: [...known], lengths: lengthsOf(problem, known) };
       if (costOf(problem, start) < this.cost) this.best = start;
     }
+    const overlaps = this.flat ? null : OverlapSearch.of(this.prepared, this.bound, seed);
+    this.overlaps = overlaps && overlaps.closer(() => this.best);
     this.exactLength = this.rectangles() ? this.bound : null;
     this.shorter = skylines && problem.kind === 'roll' ? skylines.shorter(this.bound, () => this.cost) : null;
   }
@@ -211,6 +220,12 @@ export class Nester {
 
   /** What one try comes to; null: nothing whole. */
   private tried(): NestResult | null {
+    if (!this.skylines || this.fruitless > OVERLAP_SHARE.after) {
+      const share = this.skylines ? OVERLAP_SHARE.boxlike : OVERLAP_SHARE.odd;
+      const moved = this.overlaps && this.random() < share ? this.overlaps.next() : null;
+      if (moved && moved.done !== true) return moved.value;
+    }
+    this.fruitless++;
     // Rows are for what lies over or under another, which nothing of one step alone does.
     if (this.skylines && (this.flat || this.random() < SKYLINE_SHARE)) {
       const found = this.shorter?.next();
@@ -235,6 +250,11 @@ export class Nester {
     return changed;
   }
 
+  /** A layout of the same problem that was found elsewhere: searches with other seeds can help each other. */
+  offer(found: NestResult): void {
+    if (this.costOf(found) < this.cost - 1e-9) this.best = found;
+  }
+
   /** One try; true when it found a better layout. */
   step(): boolean {
     this.tries++;
@@ -244,7 +264,10 @@ export class Nester {
     const result = start ? start() : this.tried();
     if (!result) return false;
     const better = this.costOf(result) < this.cost - 1e-9;
-    if (better) this.best = result;
+    if (better) {
+      this.best = result;
+      if (this.fruitless <= OVERLAP_SHARE.after) this.fruitless = 0;
+    }
     return better;
   }
 }

@@ -175,6 +175,7 @@ export { pressedCloth, type PressedCloth, pressedColour, pressedPatches } from '
 export { FILIP, LONGLEY } from './strd.js';
 export { judgePlates, plateTrials } from './plates.js';
 export { guillotined } from './guillotine.js';
+export { jigsaw } from './jigsaw.js';
 export { apart, shapeError } from './alike.js';
 export { grainy, MIXED_PHOTOS, type MixedPhoto, mixedPhoto, TRACED_SHAPES } from './mixed-photos.js';
 export { sceneOf } from './scene.js';
