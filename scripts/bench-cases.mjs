@@ -23,6 +23,7 @@ import { dayCases } from './bench-day.mjs';
 import { peerCases } from './bench-day-peer.mjs';
 import { orderCases } from './bench-orders.mjs';
 import { pressCases } from './bench-press.mjs';
+import { sectionCases } from './bench-sections.mjs';
 import { laidOut, sheetCases } from './bench-sheets.mjs';
 import { traceCases } from './bench-trace.mjs';
 
@@ -244,6 +245,7 @@ const CASES = {
   ...peerCases({ megabytes }),
   ...orderCases({ floor: DEMO_SHOP, milliseconds, megabytes, often, facts }),
   ...traceCases({ megabytes, seconds }),
+  ...sectionCases({ megabytes, milliseconds }),
   ...sheetCases(folder, DEMO_SHOP, { seconds, milliseconds, megabytes, often }),
   view: () => {
     const job = sampleJob({ pieces: 24 });

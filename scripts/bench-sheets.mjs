@@ -3,11 +3,18 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
-import { areaOf, boundsOf, offsetPolygon, rectPolygon, simplified } from '../packages/core/dist/geometry/index.js';
-import { makeTemplate } from '../packages/core/dist/blank/index.js';
+import {
+  areaOf,
+  boundsOf,
+  offsetPolygon,
+  polygonOf,
+  rectPolygon,
+  simplified,
+} from '../packages/core/dist/geometry/index.js';
+import { makeTemplate, shapeOutline } from '../packages/core/dist/blank/index.js';
 import { clashesOf, Nester, roomAt } from '../packages/core/dist/nest/index.js';
 import { groundOf, layOut, makeTray, USUAL_SHEET } from '../packages/core/dist/sheet/index.js';
-import { boxlikeGoods, guillotined, mixedGoods, SQUARED_SQUARE } from '../packages/core/dist/testing/index.js';
+import { boxlikeGoods, guillotined, jigsaw, mixedGoods, SQUARED_SQUARE } from '../packages/core/dist/testing/index.js';
 
 const percent = (share) => `${(share * 100).toFixed(1)} %`;
 /** Half the gap for scissors of 8 mm, all round. */
@@ -132,6 +139,67 @@ function guillotines(tools) {
   };
 }
 
+/** Odd goods with the shortest length that anybody of us has seen them reach, in searches of minutes, mm; pieces of a sheet cut by straight lines with that sheet. */
+function oddGoods() {
+  const { outlines } = mixedGoods();
+  const points = (list) => list.map(([x, y]) => ({ x, y }));
+  const many = (outline, count) => ({ outlines: [outline], things: Array.from({ length: count }, () => 0) });
+  const heart = polygonOf(shapeOutline('heart', { width: 90, height: 85 }));
+  const trapezium = polygonOf(shapeOutline('trapezium', { width: 96, bottom: 150, height: 170 }));
+  const triangle = points([[0, 0], [110, 0], [55, 170]]); // prettier-ignore
+  const ell = points([[0, 0], [120, 0], [120, 50], [50, 50], [50, 160], [0, 160]]); // prettier-ignore
+  const cut = jigsaw(8, 8, WIDTH, 400);
+  return [
+    { what: '60 hearts', ...many(heart, 60), known: 780 },
+    { what: '32 triangles', ...many(triangle, 32), known: 675 },
+    { what: '40 trapeziums', ...many(trapezium, 40), known: 1699 },
+    { what: '24 socks', ...many(outlines[0], 24), known: 1529 },
+    { what: '30 masks', ...many(outlines[2], 30), known: 1609 },
+    { what: '40 Ls', ...many(ell, 40), known: 1048 },
+    { what: 'a sheet cut in 8', outlines: cut, things: cut.map((_, i) => i), known: 400, room: 0 },
+  ];
+}
+
+/** Odd shapes, each kind alone: what one and ten seconds come to, beside the bound, the best known, and the best rectangle packer at hand. */
+function odd(tools) {
+  const rows = oddGoods().map(({ what, outlines, things, known, room = ROOM }) => {
+    const rooms = outlines.map((outline) => (room > 0 ? simplified(offsetPolygon(outline, room + 0.2), 0.2) : outline));
+    const shapes = rooms.map((one) => ({ room: one, turns: room > 0 ? [0, 90, 180, 270] : [0, 180] }));
+    const { second, tenth, nester, pairs, outside } = nestedFor({
+      shapes,
+      things,
+      width: WIDTH,
+      length: 40_000,
+      kind: 'roll',
+    });
+    const peer = bestOfRectangles(
+      things.map((kind) => boundsOf(rooms[kind])),
+      nester.bound,
+    );
+    const faults = pairs.length + outside.length;
+    return {
+      what,
+      second,
+      tenth,
+      bound: nester.bound,
+      known: Math.min(known, tenth),
+      peer,
+      tries: nester.tries,
+      faults,
+    };
+  });
+  const mm = (length) => length.toFixed(0);
+  return {
+    what: 'Nesting, odd shapes',
+    input:
+      'each kind alone on a 610 mm roll, gap 8 mm, quarter turns; the pieces of the cut sheet without a gap, half turns',
+    time: '10 s each, one search',
+    memory: tools.megabytes(),
+    reached: `${rows.map(({ what, second, tenth, bound, known, peer, tries }) => `${what}: ${mm(second)} mm at 1 s, ${mm(tenth)} at 10 s after ${tries} tries (best known ${mm(known)}, bound by area ${mm(bound)}, rectangle packer ${mm(peer)})`).join('; ')}; ${rows.reduce((sum, row) => sum + row.faults, 0)} faults`,
+    grows: 'a pass with what lies in others × rows × what is near',
+  };
+}
+
 /** A tray of one kind, with its layout on a paper. */
 export function laidOut(outline, bleed, pieces, media, mirroredBy = 'kanga') {
   const template = makeTemplate(outline, bleed);
@@ -213,6 +281,7 @@ async function fiftyPages(folder, media, tools) {
 export const sheetCases = (folder, shop, tools) => ({
   'nest-mixed': () => nest('mixed goods', mixedGoods(), tools),
   'nest-boxes': () => nest('goods that are nearly boxes', boxlikeGoods(), tools),
+  'nest-odd': () => odd(tools),
   'nest-squares': () => squares(tools),
   'nest-guillotine': () => guillotines(tools),
   'pdf-fifty': () => fiftyPages(folder, shop.media[2], tools),

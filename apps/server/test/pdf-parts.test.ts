@@ -42,10 +42,11 @@ const cushionOn = async (mediaName: string, sheet: SheetChoices, pieces = 1): Pr
 const pixelOf = (raster: Raster, at: Point) => pixel(raster, at.x * 10 - 0.5, at.y * 10 - 0.5);
 
 describe('a print in parts', () => {
-  const tilings: [string, string, Pick<Tiling, 'columns' | 'rows' | 'join' | 'straight'>][] = [
+  const tilings: [string, string, Pick<Tiling, 'columns' | 'rows' | 'join' | 'straight' | 'marked' | 'tight'>][] = [
     ['2 × 1, overlapping', '13 × 19 in', { columns: 2, rows: 1, join: 'overlap', straight: true }],
     ['2 × 2, edge to edge', '13 × 19 in', { columns: 2, rows: 2, join: 'butt', straight: true }],
     ['3 × 2 with winding seams', 'A4', { columns: 3, rows: 2, join: 'overlap', straight: false }],
+    ['3 × 2 that reach to the edges', 'A4', {columns: 3, rows: 2, join: 'overlap', straight: true, marked: false, tight: true}], // prettier-ignore
     ['4 × 4, edge to edge', 'A4', { columns: 4, rows: 4, join: 'butt', straight: true }],
   ];
   it.each(tilings)(
@@ -56,18 +57,21 @@ describe('a print in parts', () => {
       const pdf = await printed(server, file, 'parts.pdf');
       expect(say('qpdf', '--check', pdf)).toMatch(/No syntax or stream encoding errors/);
       const { sheets, view } = await laidOut(server, file);
+      // The foot says which sheet it is, and stands where it is meant to: beside the parts where they reach to the edges.
+      expect(say('pdftotext', pdf, '-')).toContain(`sheet 1 of ${sheets.length}`);
+      expect(sheets.map(({ foot }) => foot.height > foot.width)).toEqual(sheets.map(() => how.tight === true));
       const { tray } = view;
       const template = view.templates[0];
       if (!tray || !template) throw new Error('it has a tray');
       expect(tray.kinds).toHaveLength(how.columns * how.rows);
-      const rasters = new Map<number, Raster>();
-      for (const [i] of sheets.entries()) rasters.set(i, await rasterOf(pdf, i + 1));
+      const rasters: Raster[] = [];
+      for (const [i] of sheets.entries()) rasters.push(await rasterOf(pdf, i + 1));
       const parts = sheets.flatMap((sheet, i) =>
         sheet.placed.map((placed) => {
           const [face] = kindOf(tray, placed).faces;
           if (!face) throw new Error('a part has a face');
           return {
-            raster: rasters.get(i) as Raster,
+            raster: rasters[i] as Raster,
             clips: face.clips,
             toSheet: chain(face.toPart, partToSheet(placed)),
           };
@@ -75,18 +79,15 @@ describe('a print in parts', () => {
       );
       // Every place of the print, seams included, is on some part, and shows there what the picture has there.
       const { bleedBox: box } = template;
-      const seen = new Set<number>();
-      let missing = 0;
-      let wrong = 0;
+      const seen = new Set<(typeof parts)[number]>();
+      let [missing, wrong] = [0, 0];
       for (let y = box.y + 0.5; y < box.y + box.height; y += 3) {
         for (let x = box.x + 0.5; x < box.x + box.width; x += 1) {
           const at = { x, y };
-          const having = parts.flatMap((part, i) =>
-            part.clips.some((clip) => polygonContains(clip, at)) ? [{ part, i }] : [],
-          );
+          const having = parts.filter(({ clips }) => clips.some((clip) => polygonContains(clip, at)));
           if (having.length === 0) missing++;
-          for (const { part, i } of having) {
-            seen.add(i);
+          for (const part of having) {
+            seen.add(part);
             const [r, g] = pixelOf(part.raster, applyTo(part.toSheet, at));
             const [u, v] = [(x - box.x) / box.width, (y - box.y) / box.height];
             if (Math.abs(r - u * 255) > 8 || Math.abs(g - v * 255) > 8) wrong++;

@@ -134,7 +134,7 @@ export function drawMarks(page: PDFPage, kind: PartKind, placed: Placed, gap: nu
   );
 }
 
-/** The foot of a sheet: what it is, and a ruler of 100 mm at its right, to be held against a real one. */
+/** The foot of a sheet: what it is, and a ruler of 100 mm at its end, to be held against a real one. */
 export function drawFoot(
   page: PDFPage,
   font: LabelFont,
@@ -145,9 +145,13 @@ export function drawFoot(
   const { foot } = sheet;
   // What the driver mirrors is written mirrored, so that it reads right on the paper.
   const over = mirroredBy === 'driver' ? chain(scaling(-1, 1), translation(2 * foot.x + foot.width, 0)) : scaling(1);
-  const on = chain(over, toPage(sheet));
-  const ruler = foot.width >= RULER_MM + 60;
-  const [left, top] = [foot.x + foot.width - RULER_MM, foot.y + foot.height - 3];
+  // Down the right edge its words run down.
+  const [long, high] = [Math.max(foot.width, foot.height), Math.min(foot.width, foot.height)];
+  const down = foot.height > foot.width;
+  const home = down ? chain(rotation(90), translation(foot.x + foot.width, foot.y)) : translation(foot.x, foot.y);
+  const on = chain(home, over, toPage(sheet));
+  const ruler = long >= RULER_MM + 60;
+  const [left, top] = [long - RULER_MM, high - 3];
   const ticks = Array.from({ length: 11 }, (_, i): Stroke => {
     const x = left + i * 10;
     return { x1: x, y1: top, x2: x, y2: top - (i % 5 === 0 ? 2 : 1) };
@@ -159,9 +163,9 @@ export function drawFoot(
       setLineWidth(0.2),
       ...lines([{ x1: left, y1: top, x2: left + RULER_MM, y2: top }, ...ticks]),
       popGraphicsState(),
-      ...words(page, font, '100 mm', { x: left + 2, y: foot.y, width: 20, height: 3.5 }, on),
+      ...words(page, font, '100 mm', { x: left + 2, y: 0, width: 20, height: 3.5 }, on),
     );
   }
-  const width = foot.width - (ruler ? RULER_MM + 6 : 0);
-  page.pushOperators(...words(page, font, text, { ...foot, width }, on));
+  const width = long - (ruler ? RULER_MM + 6 : 0);
+  page.pushOperators(...words(page, font, text, { x: 0, y: 0, width, height: high }, on));
 }

@@ -132,6 +132,7 @@ export function Facts({ layout, nest, arranging }: Props) {
         <ChosenPart tray={view.tray} arranging={arranging} sheets={layout?.sheets.length ?? 0} locked={locked} />
       )}
       {trayRequest &&
+        media &&
         !locked &&
         !view.folded &&
         printed
@@ -140,6 +141,7 @@ export function Facts({ layout, nest, arranging }: Props) {
             <TilingPanel
               key={side}
               request={trayRequest}
+              paper={media}
               side={side}
               tiled={view.tiled.find(({ tiling }) => tiling.side === side) ?? null}
               name={(blank?.sides.length ?? 1) > 1 ? (blank?.sides[side]?.name ?? '') : ''}

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { ComposedSide } from '@kanga/core/art';
-import { svgMatrix, svgPath } from '@kanga/core/geometry';
+import { svgMatrix, svgPath, type Rect } from '@kanga/core/geometry';
 import {
   CROSS_ARM,
   cutMarks,
@@ -38,6 +38,12 @@ export interface SheetDrawingProps {
 }
 
 const INK = 'var(--color-key)';
+
+/** The words of the foot, as one line along it. */
+const footLine = ({ x, y, width, height }: Rect) =>
+  height > width
+    ? { x: x + width - 5.4, y, width: 2.4, height: Math.min(70, height) }
+    : { x, y: y + 3, width: Math.min(70, width), height: 2.4 };
 
 function FacePicture({ face, side }: { face: Face; side: ComposedSide | undefined }) {
   const id = useId();
@@ -216,13 +222,7 @@ export function SheetDrawing({ sheet, margins, unit, label, lying, ...parts }: S
             <PartDrawing placed={above} {...parts} ghost />
           </g>
         )}
-        <rect
-          x={sheet.foot.x}
-          y={sheet.foot.y + 3}
-          width={Math.min(70, sheet.foot.width)}
-          height="2.4"
-          fill="var(--color-paint-outline)"
-        />
+        <rect {...footLine(sheet.foot)} fill="var(--color-paint-outline)" />
       </g>
       <Ruler length={across} span={span} unit={unit} upright={false} size={size} />
       <Ruler length={down} span={span} unit={unit} upright size={size} />

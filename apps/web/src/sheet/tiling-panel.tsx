@@ -1,4 +1,5 @@
 import {
+  type Paper,
   proposeTiling,
   SHEET_LIMITS,
   TAIL,
@@ -28,12 +29,14 @@ export const withTiling = ({ tilings }: SheetChoices, tiling: Tiling): Tiling[] 
 /** How one side is cut into parts: how many, how they meet, and whether seams run straight. */
 export function TilingPanel({
   request,
+  paper,
   side,
   tiled,
   name,
   onChange,
 }: {
   request: Base;
+  paper: Paper;
   side: number;
   /** The side as it is cut now; null while it is in one part. */
   tiled: TiledSide | null;
@@ -49,7 +52,7 @@ export function TilingPanel({
       <Button
         className="w-full"
         onClick={() => {
-          const proposed = proposeTiling(request, side);
+          const proposed = proposeTiling(request, side, paper);
           if (!proposed) return;
           const { tiling: found, gap } = proposed;
           const parts = found.columns * found.rows > 1 ? found : { ...found, columns: 2, rows: 1 };
@@ -63,6 +66,28 @@ export function TilingPanel({
   const set = (change: Partial<Tiling>) => {
     onChange(withTiling(choices, { ...tiling, ...change }));
   };
+  /** As many parts as are wanted, with marks and away from the edges where there is room for that. */
+  const divide = (division: { columns: number; rows: number }, seams: Partial<Tiling>) => {
+    const found = proposeTiling(request, side, paper, division);
+    const { tail: own, join, straight, upright, level } = tiling;
+    const way = found
+      ? (({ marked, tight }: Tiling) => ({ ...(marked === false && { marked }), ...(tight && { tight }) }))(
+          found.tiling,
+        )
+      : {};
+    const parts = {
+      side,
+      ...division,
+      join,
+      straight,
+      upright,
+      level,
+      ...(own !== undefined && { tail: own }),
+      ...way,
+      ...seams,
+    };
+    onChange(withTiling(choices, parts), found && found.gap < request.gap ? found.gap : undefined);
+  };
   const moved = tiling.upright !== null || tiling.level !== null;
   return (
     <fieldset className="space-y-2 border-l-4 border-cyan pl-3">
@@ -73,7 +98,7 @@ export function TilingPanel({
           value={String(tiling.columns)}
           options={counts}
           onChange={(columns) => {
-            set({ columns: Number(columns), upright: null });
+            divide({ columns: Number(columns), rows: tiling.rows }, { upright: null });
           }}
         />
         <Select
@@ -81,7 +106,7 @@ export function TilingPanel({
           value={String(tiling.rows)}
           options={counts}
           onChange={(rows) => {
-            set({ rows: Number(rows), level: null });
+            divide({ columns: tiling.columns, rows: Number(rows) }, { level: null });
           }}
         />
       </div>
@@ -120,6 +145,7 @@ export function TilingPanel({
         <p className="text-[14px] text-soft">
           The parts are as large as the paper: there is no room for crosses along their seams. Lay them by the picture,
           edge by edge.
+          {tiling.tight && ' They reach to the edges that can be printed; their labels and the foot stand beside them.'}
         </p>
       )}
       <Choice

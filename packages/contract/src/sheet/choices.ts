@@ -34,6 +34,7 @@ const tilingSchema = Joi.object<Tiling, true>({
   level: seams.allow(null).required(),
   tail: Joi.number().min(SHEET_LIMITS.tail.least).max(SHEET_LIMITS.tail.most),
   marked: Joi.boolean(),
+  tight: Joi.boolean(),
 }).custom(seamsCounted);
 
 const spotSchema = Joi.object<Spot, true>({

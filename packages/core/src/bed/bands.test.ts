@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { differenceD, FillRule } from 'clipper2-ts';
 import { areaOf, boundsOf, rectPolygon, type Polygon } from '../geometry/index.js';
+import { fewestWindows } from '../testing/fewest-windows.js';
 import { LEAST_OVERLAP, planSections } from './index.js';
 
 const zone = { width: 380, height: 480 };
@@ -28,6 +29,18 @@ describe('sections of odd outlines', () => {
     expect(bare(outline, sections)).toBeLessThan(1);
     expect(sections.length).toBeLessThanOrEqual(10);
     expect(bound).toBeGreaterThanOrEqual(8);
+  });
+  const shirt = [[200, 0], [600, 0], [800, 150], [700, 300], [620, 250], [620, 900], [180, 900], [180, 250], [100, 300], [0, 150]].map(([x = 0, y = 0]) => ({ x, y })); // prettier-ignore
+  it.each([
+    ['a shirt', shirt],
+    ['a shirt four tenths larger', shirt.map(({ x, y }) => ({ x: 1.4 * x, y: 1.4 * y }))],
+    ['a star of six', star(6, 800, 300)],
+  ])('take as few over %s as an integer program says (HiGHS)', async (_, outline) => {
+    const least = await fewestWindows(outline, zone, LEAST_OVERLAP);
+    if (least === 'too long') throw new Error('it takes well under a second');
+    const { sections, bound } = planned(outline);
+    expect(sections).toHaveLength(least.windows.length);
+    expect(bound).toBeLessThanOrEqual(least.windows.length);
   });
   it('take as few as the arms of an L say, and prove it', () => {
     // 1300 × 300 and 320 × 800 more: by hand, three along the one and two down the other.

@@ -1,5 +1,6 @@
 import {
   groundOf,
+  reachesEdges,
   isLayout,
   layOut,
   makeTray,
@@ -39,8 +40,9 @@ function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<stri
   const printer = floor.printers.find((one) => one.id === media.printerId);
   if (!printer) return null;
   const { gap, choices } = base;
-  const ground = groundOf(media, gap, choices.edge);
-  const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground };
+  const tight = reachesEdges(choices, media);
+  const ground = groundOf(media, gap, choices.edge, tight);
+  const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground, tight };
   // Seams stand where the paper lets them; without any, a tray depends on the mirror alone.
   const key = choices.tilings.length > 0 ? media.id : printer.mirroredBy;
   const cut = trays.get(key) ?? cutOf(trayRequest);
@@ -51,7 +53,7 @@ function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<stri
     printer,
     trayRequest,
     tiled,
-    request: { tray, paper: media, gap, edge: choices.edge, turns: choices.turns },
+    request: { tray, paper: media, gap, edge: choices.edge, tight, turns: choices.turns },
   };
 }
 

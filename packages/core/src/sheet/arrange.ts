@@ -2,22 +2,32 @@ import { hashOf } from '../finding/index.js';
 import { transformed, type Polygon } from '../geometry/index.js';
 import { clashesOf, type Clashes, type NestProblem, type Spot } from '../nest/index.js';
 import { ALLOWED_TURNS, type Arrangement, type SheetChoices } from './choices.js';
-import { groundOf, type Paper } from './ground.js';
+import { groundOf } from './ground.js';
 import { kindOf, partToSheet, sheetsOf, type Layout, type LayoutRequest, type Placed } from './layout.js';
-import type { Tray } from './tray.js';
 
 /** A room to a twentieth of a millimetre. */
 const roomKey = (room: Polygon): string =>
   room.map(({ x, y }) => `${Math.round(x * 20)},${Math.round(y * 20)}`).join(' ');
 
 /** Everything an arrangement depends on, as one short text: the parts with their rooms, and the paper. */
-export function layoutFingerprint({ tray, paper, gap, edge }: LayoutRequest): string {
+export function layoutFingerprint({ tray, paper, gap, edge, tight }: LayoutRequest): string {
   const { kind, width, length, margins } = paper;
   return hashOf(
     JSON.stringify([
       tray.kinds.map(({ room }) => roomKey(room)),
       tray.parts.map((part) => part.kind),
-      [kind, width, length, margins.top, margins.right, margins.bottom, margins.left, gap, edge],
+      [
+        kind,
+        width,
+        length,
+        margins.top,
+        margins.right,
+        margins.bottom,
+        margins.left,
+        gap,
+        edge,
+        ...(tight ? ['tight'] : []),
+      ],
     ]),
   );
 }
@@ -28,8 +38,8 @@ export function nestProblem(
   { together }: Pick<SheetChoices, 'together'>,
   arranged: Pick<Arrangement, 'spots' | 'pinned'> | null,
 ): NestProblem {
-  const { tray, paper, gap, edge } = request;
-  const ground = groundOf(paper, gap, edge);
+  const { tray, paper, gap, edge, tight } = request;
+  const ground = groundOf(paper, gap, edge, tight);
   const turns = ALLOWED_TURNS[request.turns];
   const pinned = new Set(arranged?.pinned ?? []);
   // Kinds whose rooms are alike, as front and back mostly are, are one shape to the nesting.
@@ -56,8 +66,8 @@ export function nestProblem(
 }
 
 /** Where parts lie, from the ground's own corner, as nesting counts. */
-export function spotsOnGround(spots: readonly Spot[], { paper, gap, edge }: LayoutRequest): Spot[] {
-  const ground = groundOf(paper, gap, edge);
+export function spotsOnGround(spots: readonly Spot[], { paper, gap, edge, tight }: LayoutRequest): Spot[] {
+  const ground = groundOf(paper, gap, edge, tight);
   return spots.map((spot) => ({ ...spot, x: spot.x - ground.x, y: spot.y - ground.y }));
 }
 
@@ -65,8 +75,8 @@ export function spotsOnGround(spots: readonly Spot[], { paper, gap, edge }: Layo
 const tidy = (mm: number): number => Math.round(mm * 100) / 100;
 
 /** What nesting found, from the sheet's own corner. */
-export function spotsOnSheet(spots: readonly Spot[], { paper, gap, edge }: LayoutRequest): Spot[] {
-  const ground = groundOf(paper, gap, edge);
+export function spotsOnSheet(spots: readonly Spot[], { paper, gap, edge, tight }: LayoutRequest): Spot[] {
+  const ground = groundOf(paper, gap, edge, tight);
   return spots.map(({ sheet, x, y, turn }) => ({ sheet, x: tidy(x + ground.x), y: tidy(y + ground.y), turn }));
 }
 
@@ -96,10 +106,10 @@ const SLACK = 0.05;
 
 /** What is wrong on a sheet: parts whose rooms overlap or leave the ground, found by a polygon test that knows no nesting. */
 export function clashesOn(
-  { tray, paper, gap, edge }: { tray: Tray; paper: Paper; gap: number; edge: number },
+  { tray, paper, gap, edge, tight }: Pick<LayoutRequest, 'tray' | 'paper' | 'gap' | 'edge' | 'tight'>,
   placed: readonly Placed[],
 ): Clashes {
-  const ground = groundOf(paper, gap, edge);
+  const ground = groundOf(paper, gap, edge, tight);
   const rooms = placed.map((one) =>
     transformed(kindOf(tray, one).room, partToSheet({ ...one, x: one.x - ground.x, y: one.y - ground.y })),
   );

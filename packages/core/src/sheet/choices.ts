@@ -1,4 +1,5 @@
 import type { Spot } from '../nest/index.js';
+import type { Media } from '../shop/index.js';
 
 /** How parts of one print meet: on soft goods one keeps a tail beneath its neighbour, on hard goods they stand edge to edge. */
 export const JOINS = ['overlap', 'butt'] as const;
@@ -19,6 +20,8 @@ export interface Tiling {
   tail?: number;
   /** Crosses and words stand along the seams; left out: they do. Without them a part may be as large as the paper. */
   marked?: boolean;
+  /** Parts reach to the edges that can be printed, with their labels and the foot of the sheet beside them; left out: they do not. Cut paper alone. */
+  tight?: boolean;
 }
 
 /** Where every part lies, as somebody or the nesting left it. */
@@ -54,6 +57,10 @@ export interface SheetChoices {
   tilings: Tiling[];
   arrangement: Arrangement | null;
 }
+
+/** Whether parts of a print reach to the edges of this paper. */
+export const reachesEdges = ({ tilings }: Pick<SheetChoices, 'tilings'>, { kind }: Pick<Media, 'kind'>): boolean =>
+  kind === 'cut' && tilings.some(({ tight }) => tight === true);
 
 /** Choices nobody has made yet. */
 export const USUAL_SHEET: SheetChoices = {

@@ -1,7 +1,7 @@
 import type { Rect } from '../geometry/index.js';
 import type { Media } from '../shop/index.js';
 import type { Tiling } from './choices.js';
-import { CROSS_ARM, CROSS_OFFSET, NOTE_OFFSET, NOTE_SIZE } from './part.js';
+import { CROSS_ARM, CROSS_OFFSET, LABEL_OFFSET, NOTE_OFFSET, NOTE_SIZE } from './part.js';
 import type { CellRoom } from './seam.js';
 
 /** Room at the foot of a sheet for its own line and the check ruler, mm. */
@@ -12,20 +12,35 @@ export type Paper = Pick<Media, 'kind' | 'width' | 'length' | 'margins'>;
 
 /**
  * Where rooms may lie, mm from the sheet's top-left corner: inside the printer's margins and above the foot. A room reaches half a gap
- * beyond its part, which counts towards the strip at the edge.
+ * beyond its part, which counts towards the strip at the edge. `tight`: a part lies right at the edge, its room beyond it, and the foot stands at the right.
  */
-export function groundOf({ width, length, margins }: Paper, gap: number, edge: number): Rect {
-  const strip = Math.max(0, edge - gap / 2);
+export function groundOf({ width, length, margins }: Paper, gap: number, edge: number, tight = false): Rect {
+  const strip = tight ? edge - gap / 2 : Math.max(0, edge - gap / 2);
+  const across = width - margins.left - margins.right;
+  const down = length - margins.top - margins.bottom;
   return {
     x: margins.left + strip,
     y: margins.top + strip,
-    width: width - margins.left - margins.right - 2 * strip,
-    height: length - margins.top - margins.bottom - FOOT_STRIP - 2 * strip,
+    width: tight ? across - FOOT_STRIP - strip - Math.max(0, strip) : across - 2 * strip,
+    height: down - 2 * strip - (tight ? 0 : FOOT_STRIP),
   };
 }
 
 /** How a print is divided. */
 type Division = Pick<Tiling, 'columns' | 'rows'>;
+
+/** The largest parts that reach to the edges hold: their labels stand beside what is higher than wide, below what is not, whichever way it lies. */
+function tightRooms({ width, height }: Rect, gap: number, strip: number): CellRoom[] {
+  // A hair for the rounding of rooms.
+  const [wide, high] = [width - gap - 0.5, height - gap - 0.5];
+  const label = LABEL_OFFSET + strip;
+  return [
+    { width: wide - label, height: high },
+    { width: wide, height: Math.min(wide, high) - label },
+    { width: high, height: wide - label },
+    { width: Math.min(wide, high) - label, height: wide },
+  ].filter((room) => room.width > 0 && room.height > 0);
+}
 
 /**
  * The largest parts of a print that the ground holds, upright and turned, with a label `strip` high and the gap left out, and marks along their seams where they are
@@ -37,12 +52,14 @@ export function cellRooms(
   strip: number,
   marked: boolean,
   { columns, rows }: Division,
+  tight = false,
 ): CellRoom[] {
+  if (tight) return tightRooms({ width, height, x: 0, y: 0 }, gap, strip);
   const beside = Math.max(1.5, gap / 2 - 1);
   const bare = gap / 2;
   const cross = Math.max(bare, CROSS_OFFSET + CROSS_ARM + 0.5 + beside);
   const words = Math.max(bare, NOTE_OFFSET + NOTE_SIZE.height / 2 + beside);
-  const label = 1 + strip + beside;
+  const label = LABEL_OFFSET + strip + beside;
   // Of the part that needs most: one in the middle has seams on both of its sides.
   const ends = (seams: number, across: number) =>
     !marked || (seams === 0 && across === 0)

@@ -3,6 +3,7 @@ export {
   GAP_LIMITS,
   JOINS,
   PART_TURNS,
+  reachesEdges,
   SHEET_LIMITS,
   type SheetChoices,
   type Tiling,

@@ -1,4 +1,4 @@
-import { chain, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
+import { chain, rotation, scaling, translation, type Rect, type Transform } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
 import { CODE_STRIP, LABEL_STRIP, NAMED_STRIP, type PartKind } from './part.js';
 
@@ -12,18 +12,30 @@ export interface LabelPlan {
   code: Rect | null;
 }
 
+/** How long its words may be, and how high it is. */
+const sizeOf = ({ width, height, turned }: PartKind['label']) =>
+  turned ? { width: height, height: width } : { width, height };
+
 /** Lays out a label of a kind: `▲ words`, and under or beside them the code. */
-export function planLabel({ label: { width, height } }: Pick<PartKind, 'label'>): LabelPlan {
+export function planLabel({ label }: Pick<PartKind, 'label'>): LabelPlan {
+  const { width, height } = sizeOf(label);
   const code = height >= CODE_STRIP ? { x: 0.5, y: 0.5, width: CODE_STRIP - 1, height: CODE_STRIP - 1 } : null;
   const left = code ? CODE_STRIP + 1 : 0;
   const line = Math.min(height, LABEL_STRIP);
   const from = { x: left + 3.2, width: width - left - 3.4 };
   return {
-    arrow: [
-      { x: left + 0.4, y: line * 0.7 },
-      { x: left + 1.4, y: line * 0.25 },
-      { x: left + 2.4, y: line * 0.7 },
-    ],
+    // Words that run down have the part's upper edge before them.
+    arrow: label.turned
+      ? [
+          { x: left + 2.4, y: line * 0.27 },
+          { x: left + 0.4, y: line * 0.47 },
+          { x: left + 2.4, y: line * 0.67 },
+        ]
+      : [
+          { x: left + 0.4, y: line * 0.7 },
+          { x: left + 1.4, y: line * 0.25 },
+          { x: left + 2.4, y: line * 0.7 },
+        ],
     lines: [
       { ...from, y: 0, height: line },
       ...(height >= NAMED_STRIP ? [{ x: left + 0.4, y: line, width: width - left - 0.6, height: height - line }] : []),
@@ -36,11 +48,15 @@ export function planLabel({ label: { width, height } }: Pick<PartKind, 'label'>)
  * From a label's own coordinates to its part's. When the driver mirrors the page, words that are not part of the print are written
  * mirrored, so that they read right on the paper.
  */
-export const labelToPart = ({ label }: Pick<PartKind, 'label'>, mirroredBy: Printer['mirroredBy']): Transform =>
-  chain(
-    mirroredBy === 'driver' ? chain(scaling(-1, 1), translation(label.width, 0)) : translation(0, 0),
-    translation(label.x, label.y),
-  );
+export function labelToPart({ label }: Pick<PartKind, 'label'>, mirroredBy: Printer['mirroredBy']): Transform {
+  const { x, y, width } = label;
+  const over = mirroredBy === 'driver';
+  if (!label.turned)
+    return chain(over ? chain(scaling(-1, 1), translation(width, 0)) : translation(0, 0), translation(x, y));
+  // Turned over along their own line, words that run down still do so, and their arrow points up.
+  const flipped = over ? chain(scaling(1, -1), translation(0, width)) : translation(0, 0);
+  return chain(flipped, rotation(90), translation(x + width, y));
+}
 
 export interface LabelWords {
   jobNumber: number;

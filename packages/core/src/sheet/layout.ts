@@ -26,6 +26,8 @@ export interface LayoutRequest {
   gap: number;
   /** Least distance of a part from the edge that can be printed, mm. */
   edge: number;
+  /** Parts reach to the edges, and the foot stands beside them. */
+  tight?: boolean;
   /** The turns that nesting may give a part. */
   turns: PartTurns;
 }
@@ -137,14 +139,23 @@ function setDown(
     });
 }
 
+/** Where the foot stands: along the lower edge that can be printed, or down the right one. */
+function footOf({ width, margins }: Paper, height: number, tight = false): Rect {
+  const across = width - margins.left - margins.right;
+  const bottom = height - margins.bottom;
+  return tight
+    ? { x: margins.left + across - FOOT_STRIP, y: margins.top, width: FOOT_STRIP, height: bottom - margins.top }
+    : { x: margins.left, y: bottom - FOOT_STRIP, width: across, height: FOOT_STRIP };
+}
+
 /** Makes whole sheets of what lies on each: as long as the paper, or cut off the roll just below what lies lowest. */
 export function sheetsOf(
-  { tray, paper, gap, edge, turns }: LayoutRequest,
+  { tray, paper, gap, edge, tight, turns }: LayoutRequest,
   placed: readonly (readonly Placed[])[],
 ): Layout {
   const { margins } = paper;
   const strip = Math.max(0, edge - gap / 2);
-  const ground = groundOf(paper, gap, edge);
+  const ground = groundOf(paper, gap, edge, tight);
   const sheets = placed.map((on): Sheet => {
     const bottom = Math.max(
       ground.y,
@@ -161,12 +172,7 @@ export function sheetsOf(
       width: paper.width,
       height,
       placed: [...on],
-      foot: {
-        x: margins.left,
-        y: height - margins.bottom - FOOT_STRIP,
-        width: paper.width - margins.left - margins.right,
-        height: FOOT_STRIP,
-      },
+      foot: footOf(paper, height, tight),
     };
   });
   const areas = tray.kinds.map((kind) => areaOf(kind.outline));
@@ -195,12 +201,12 @@ export function sheetsOf(
  * Never scales. Throws a RangeError for an empty tray or a gap outside its limits.
  */
 export function layOut(request: LayoutRequest): Layout | NoFit {
-  const { tray, paper, gap, edge } = request;
+  const { tray, paper, gap, edge, tight } = request;
   const count = tray.parts.length;
   if (count < 1) throw new RangeError('there is no part in the tray');
   if (!(gap >= GAP_LIMITS.least && gap <= GAP_LIMITS.most))
     throw new RangeError(`gap must be from ${GAP_LIMITS.least} to ${GAP_LIMITS.most} mm, got ${gap}`);
-  const ground = groundOf(paper, gap, edge);
+  const ground = groundOf(paper, gap, edge, tight);
   const tooLarge = tray.kinds.findIndex((kind) => {
     const { width, height } = roomBox(kind, 0);
     const fits = (w: number, h: number) => w <= ground.width + 1e-6 && h <= ground.height + 1e-6;

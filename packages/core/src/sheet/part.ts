@@ -60,8 +60,8 @@ export interface PartKind {
   notes?: Note[];
   /** What scissors do at each join, by its letter, in words; left out: it joins nothing. */
   joins?: string;
-  /** Where its label stands, outside the cut line. */
-  label: Rect;
+  /** Where its label stands, outside the cut line; turned: its words run down beside the part. */
+  label: Rect & { turned?: true };
   /** What nothing else may lie in: the part with half its gap, its marks and its label. */
   room: Polygon;
 }
@@ -84,10 +84,10 @@ export const CODE_STRIP = 11;
 /** How high a label is: a run of names has them on a line of their own. */
 export const labelHeight = (codes: boolean, named: boolean): number =>
   codes ? CODE_STRIP : named ? NAMED_STRIP : LABEL_STRIP;
-/** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words. */
-const LABEL_WIDTHS = { least: 24, tried: [46, 34, 24] };
+/** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words; where no marks stand along seams, its words say it all. */
+const LABEL_WIDTHS = { least: 24, tried: [46, 34, 24], beside: [90, 46, 34] };
 /** Distance of a label from the cut line, mm. */
-const LABEL_OFFSET = 1;
+export const LABEL_OFFSET = 1;
 /** How far apart the arms of a cross reach, mm, and how far outside the cut line it stands. */
 export const CROSS_ARM = 2;
 export const CROSS_OFFSET = 3.5;
@@ -116,6 +116,12 @@ function labelSpot(outline: Polygon, width: number, height: number, label: numbe
   return { ...best, y: best.y + LABEL_OFFSET };
 }
 
+/** Where a label stands to the right of a part, its words running down: the longest that it has room for. */
+function labelBeside(width: number, height: number, label: number): PartKind['label'] {
+  const long = LABEL_WIDTHS.beside.find((one) => one < height) ?? LABEL_WIDTHS.least;
+  return { x: width + LABEL_OFFSET, y: (height - long) / 2, width: label, height: long, turned: true };
+}
+
 /** The box of a note. */
 const noteBox = ({ at, turn }: Note): Rect => {
   const [width, height] = turn === 0 ? [NOTE_SIZE.length, NOTE_SIZE.height] : [NOTE_SIZE.height, NOTE_SIZE.length];
@@ -130,13 +136,17 @@ function besideLabel(note: Note, label: Rect, width: number): Note | null {
   return places[0] === undefined || note.turn !== 0 ? null : { ...note, at: { ...note.at, x: places[0] } };
 }
 
-/** Gives a part its label, `strip` high, and its room; what lies about is moved so that the cut line's box begins at 0, 0. */
-export function partKind(bare: BarePart, gap: number, strip: number): PartKind {
+/**
+ * Gives a part its label, `strip` high, and its room; what lies about is moved so that the cut line's box begins at 0, 0. `tight`: where the part may reach to the edge of the paper,
+ * the label of one that is higher than wide stands beside it.
+ */
+export function partKind(bare: BarePart, gap: number, strip: number, tight = false): PartKind {
   const box = boundsOf(bare.outline);
   const home = translation(-box.x, -box.y);
   const outline = transformed(bare.outline, home);
   const { width, height } = box;
-  const label = labelSpot(outline, width, height, strip);
+  const label: PartKind['label'] =
+    tight && height >= width ? labelBeside(width, height, strip) : labelSpot(outline, width, height, strip);
   const crosses = transformed(bare.crosses, home);
   const letters = bare.letters.map(({ text, at }) => ({ text, at: { x: at.x - box.x, y: at.y - box.y } }));
   const notes = (bare.notes ?? [])
@@ -154,7 +164,7 @@ export function partKind(bare: BarePart, gap: number, strip: number): PartKind {
   // Marks reach back to the part, so that all of it is one room.
   const [room = close] = united([
     close,
-    ...marks.map((mark) => rectPolygon(growRect(mark, Math.max(1.5, gap / 2 - LABEL_OFFSET)))),
+    ...marks.map((mark) => rectPolygon(growRect(mark, tight ? gap / 2 : Math.max(1.5, gap / 2 - LABEL_OFFSET)))),
   ]);
   return {
     ...bare,

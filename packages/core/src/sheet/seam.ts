@@ -300,21 +300,25 @@ function quietStand(
   return best;
 }
 
-/** The fewest parts that the paper holds, with what `roomsOf` leaves them in each division, up to `most` each way, and of as few the ones whose seams show least; null when none does. */
+/** The fewest parts that the paper holds, with what `roomsOf` leaves them in each division, up to `most` each way and fewer than `below` in all, and of as few the ones whose seams show least; null when none does. */
 export function fewestTiles(
   map: QuietMap,
   roomsOf: (division: { columns: number; rows: number }) => readonly CellRoom[],
   tail: number,
   most: number,
+  below = Infinity,
 ): { columns: number; rows: number } | null {
+  const divisions = Array.from({ length: most * most }, (_, i) => ({
+    columns: (i % most) + 1,
+    rows: Math.floor(i / most) + 1,
+  }));
+  divisions.sort((a, b) => a.columns * a.rows - b.columns * b.rows);
   let best: { columns: number; rows: number; cost: number } | null = null;
-  for (let columns = 1; columns <= most; columns++) {
-    for (let rows = 1; rows <= most; rows++) {
-      const stand = quietStand({ columns, rows }, map, roomsOf({ columns, rows }), tail);
-      if (!stand) continue;
-      const fewer = best ? columns * rows - best.columns * best.rows : -1;
-      if (fewer < 0 || (fewer === 0 && best && stand.cost < best.cost)) best = { columns, rows, cost: stand.cost };
-    }
+  for (const division of divisions) {
+    const parts = division.columns * division.rows;
+    if (parts >= below || (best && parts > best.columns * best.rows)) break;
+    const stand = quietStand(division, map, roomsOf(division), tail);
+    if (stand && (!best || stand.cost < best.cost)) best = { ...division, cost: stand.cost };
   }
   return best && { columns: best.columns, rows: best.rows };
 }

@@ -85,7 +85,7 @@ describe('proposeTiling', () => {
   it('puts a chest design 10.5 in wide on two letter sheets', () => {
     // trade: a 10.5 in wide chest design goes on two letter sheets. Common practice, no published source.
     const side = sideWith(chest, () => false);
-    const tiling = proposeTiling(request(side), 0)?.tiling;
+    const tiling = proposeTiling(request(side), 0, letter)?.tiling;
     expect(tiling && tiling.columns * tiling.rows).toBe(2);
     expect(tiling).toMatchObject({ join: 'overlap', straight: true });
   });
@@ -98,6 +98,7 @@ describe('proposeTiling', () => {
           hard,
         ),
         0,
+        letter,
       )?.tiling.join,
     ).toBe('butt');
   });
@@ -107,7 +108,7 @@ describe('proposeTiling', () => {
     const large: Paper = { ...letter, width: 13 * inch, length: 19 * inch };
     const mat: Outline = { kind: 'rectangle', width: 12.5 * inch, height: 24.5 * inch, radius: 0 };
     const asked = { ...request(sideWith(mat, () => false)), ground: groundOf(large, 8, 0) };
-    const found = proposeTiling(asked, 0);
+    const found = proposeTiling(asked, 0, large);
     expect(found).toMatchObject({ gap: 6, tiling: { columns: 1, rows: 2, marked: false } });
     if (!found) throw new Error('it fits');
     const tray = makeTray({ ...asked, gap: found.gap, choices: { ...asked.choices, tilings: [found.tiling] } });
@@ -117,7 +118,7 @@ describe('proposeTiling', () => {
   });
   it('gives up on what 4 × 4 sheets cannot hold', () => {
     const huge: Outline = { kind: 'rectangle', width: 2600, height: 2600, radius: 0 };
-    expect(proposeTiling(request(sideWith(huge, () => false)), 0)).toBeNull();
+    expect(proposeTiling(request(sideWith(huge, () => false)), 0, letter)).toBeNull();
   });
   it.each([
     [2, 1, 330, 180],

@@ -3,7 +3,7 @@ import type { Blank } from '../blank/index.js';
 import { boundsOf, clipped, IDENTITY, rectPolygon, translation, type Rect } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
 import { GAP_LIMITS, SHEET_LIMITS, type SheetChoices, type Tiling } from './choices.js';
-import { cellRooms } from './ground.js';
+import { cellRooms, groundOf, type Paper } from './ground.js';
 import { labelHeight, mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
 import { fewestTiles, quietMap, seamsOf, type QuietMap } from './seam.js';
 import { joinFor, SHORT_TAIL, TAIL, tilesOf, type Seams } from './tiles.js';
@@ -41,6 +41,8 @@ export interface TrayRequest {
   readable?: boolean;
   /** Where parts may lie on one sheet. */
   ground: Rect;
+  /** Parts reach to the edges of the sheet. */
+  tight?: boolean;
 }
 
 /** A side that is cut into parts, where its seams stand, and how much a seam shows where. */
@@ -96,7 +98,7 @@ function foldedPart(sides: readonly ComposedSide[], printed: readonly number[], 
 
 /** The side that a tiling cuts, with its seams; null when the tiling is of one part, or of a side that is not there. */
 export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, side: number): TiledSide | null {
-  const { sides, choices, gap, ground, named } = request;
+  const { sides, choices, gap, ground, named, tight } = request;
   const tiling = choices.tilings.find((one) => one.side === side);
   const composed = sides[side];
   if (!tiling || !composed || tiling.columns * tiling.rows < 2) return null;
@@ -104,7 +106,7 @@ export function tiledSide(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>, s
   const seams = seamsOf(
     tiling,
     map,
-    cellRooms(ground, gap, labelHeight(choices.codes, named), tiling.marked ?? true, tiling),
+    cellRooms(ground, gap, labelHeight(choices.codes, named), tiling.marked ?? true, tiling, tight),
     tailOf(tiling),
   );
   return { tiling, seams, map };
@@ -117,20 +119,24 @@ export function tiledSides(request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>):
   return printed.flatMap((side) => tiledSide(request, side) ?? []);
 }
 
-/** How parts are cut, the best first: with the usual tail and marks along their seams; a way further down is taken where it saves a sheet. */
+/** How parts are cut, the best first: with the usual tail and marks along their seams, away from the edges; a way further down is taken where it saves a sheet. */
 const WAYS = [
   { tail: TAIL, marked: true },
   { tail: SHORT_TAIL, marked: true },
   { tail: TAIL, marked: false },
   { tail: SHORT_TAIL, marked: false },
+  { tail: TAIL, marked: false, tight: true },
+  { tail: SHORT_TAIL, marked: false, tight: true },
 ];
 
-/** How Kanga would cut a side into parts for this paper, and with which gap, mm: a narrower one where that saves a sheet. Null when not even the most parts would fit. O(ways × see fewestTiles). */
+/** How Kanga would cut a side into parts for this paper, or into as many as somebody wants, and with which gap, mm: a narrower one where that saves a sheet. Null when not even the most parts would fit. O(ways × see fewestTiles). */
 export function proposeTiling(
-  request: Omit<TrayRequest, 'pieces' | 'mirroredBy'>,
+  request: Omit<TrayRequest, 'pieces' | 'mirroredBy' | 'ground' | 'tight'>,
   side: number,
+  paper: Paper,
+  division: Pick<Tiling, 'columns' | 'rows'> | null = null,
 ): { tiling: Tiling; gap: number } | null {
-  const { blank, sides, choices, ground, named } = request;
+  const { blank, sides, choices, named } = request;
   const composed = sides[side];
   if (!composed) return null;
   const join = joinFor(blank);
@@ -139,16 +145,21 @@ export function proposeTiling(
   const gaps = [request.gap, ...(request.gap > GAP_LIMITS.least ? [GAP_LIMITS.least] : [])];
   const ways = gaps.flatMap((gap) => WAYS.map((way) => ({ ...way, gap })));
   let best: { tiling: Tiling; gap: number } | null = null;
-  for (const { tail, marked, gap } of ways) {
-    if (join === 'butt' && tail !== TAIL) continue;
+  for (const { tail, marked, tight = false, gap } of ways) {
+    if ((join === 'butt' && tail !== TAIL) || (tight && paper.kind !== 'cut')) continue;
+    const ground = groundOf(paper, gap, choices.edge, tight);
     const tiles = fewestTiles(
       map,
-      (division) => cellRooms(ground, gap, strip, marked, division),
+      (cut) =>
+        division && (cut.columns !== division.columns || cut.rows !== division.rows)
+          ? []
+          : cellRooms(ground, gap, strip, marked, cut, tight),
       join === 'butt' ? 0 : tail,
       SHEET_LIMITS.tiles,
+      best ? best.tiling.columns * best.tiling.rows : Infinity,
     );
-    if (!tiles || (best && tiles.columns * tiles.rows >= best.tiling.columns * best.tiling.rows)) continue;
-    const other = { ...(tail === TAIL ? {} : { tail }), ...(marked ? {} : { marked }) };
+    if (!tiles) continue;
+    const other = { ...(tail === TAIL ? {} : { tail }), ...(marked ? {} : { marked }), ...(tight ? { tight } : {}) };
     best = { tiling: { side, ...tiles, join, straight: true, upright: null, level: null, ...other }, gap };
   }
   return best;
@@ -159,7 +170,7 @@ export function proposeTiling(
  * are cut, for who knows them already.
  */
 export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tray {
-  const { blank, sides, printed, pieces, choices, gap, mirroredBy, named, readable = false } = request;
+  const { blank, sides, printed, pieces, choices, gap, mirroredBy, named, readable = false, tight } = request;
   const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
   const bare: BarePart[] =
     choices.folded && canFold(sides, printed)
@@ -174,7 +185,7 @@ export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tra
         });
   const strip = labelHeight(choices.codes, named);
   const kinds = bare.map((part) =>
-    partKind((mirroredBy === 'kanga') !== readable ? mirroredPart(part) : part, gap, strip),
+    partKind((mirroredBy === 'kanga') !== readable ? mirroredPart(part) : part, gap, strip, tight),
   );
   const parts = Array.from({ length: pieces }, (_, piece) =>
     kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
