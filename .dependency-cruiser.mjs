@@ -4,9 +4,10 @@ export default {
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-knows-nothing',
-      comment: 'The core imports only itself and libraries that compute.',
+      comment:
+        'The core imports only itself and libraries that compute; what tests and benchmarks hold it against may know more.',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|\\.bench\\.ts$|src/rendered/' },
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|\\.bench\\.ts$|src/(rendered|peers)/' },
       to: {
         pathNot:
           '^packages/core/src|node_modules/(clipper2-ts|qrcode-generator|fontkit|@types/fontkit|bidi-js|svgpath|culori|@types/culori|ml-matrix|dxf-parser|@tarikjabiri/dxf|@xmldom/xmldom)',

@@ -2,7 +2,7 @@
 import { LEAST_OVERLAP, planSections } from '../packages/core/dist/bed/index.js';
 import { areaOf, boundsOf } from '../packages/core/dist/geometry/index.js';
 import { seeded } from '../packages/core/dist/numbers/index.js';
-import { fewestWindows } from '../packages/core/dist/testing/fewest-windows.js';
+import { fewestWindows } from '../packages/core/dist/peers/index.js';
 
 const ZONE = { width: 380, height: 480 };
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { differenceD, FillRule } from 'clipper2-ts';
 import { areaOf, boundsOf, rectPolygon, type Polygon } from '../geometry/index.js';
-import { fewestWindows } from '../testing/fewest-windows.js';
+import { fewestWindows } from '../peers/index.js';
 import { LEAST_OVERLAP, planSections } from './index.js';
 
 const zone = { width: 380, height: 480 };

@@ -1,0 +1,1 @@
+export { type Fewest, fewestWindows } from './fewest-windows.js';
