@@ -99,7 +99,7 @@ export class Nester {
     const overlaps = this.flat ? null : OverlapSearch.of(this.prepared, this.bound, seed);
     this.overlaps = overlaps && overlaps.closer(() => this.best);
     this.exactLength = this.rectangles() ? this.bound : null;
-    this.shorter = skylines && problem.kind === 'roll' ? skylines.shorter(this.bound, () => this.cost) : null;
+    this.shorter = skylines && problem.kind === 'roll' ? skylines.shorter(this.bound, () => this.cost, seed) : null;
   }
 
   private readonly costOf = (result: NestResult): number => costOf(this.problem, result);

@@ -105,10 +105,11 @@ export class SkylineSearch {
    * too wide (iterative doubling after L. Wei, Q. Hu, S. Leung and N. Zhang, “An improved skyline based heuristic for the 2D strip packing problem and its efficient
    * implementation”, 2017; from memory). Each step takes O(branches × lay).
    */
-  *shorter(bound: number, known: () => number): Generator<NestResult | null, void> {
+  *shorter(bound: number, known: () => number, seed: number): Generator<NestResult | null, void> {
     const most = () => Math.min(known(), this.problem.length);
-    let orders = this.orders();
-    const random = seeded(orders.length);
+    const random = seeded(seed);
+    // Searches beside each other do not go the same way.
+    let orders = seed === 1 ? this.orders() : this.orders().map((order) => loosened(order, random));
     for (let width = 1; most() > bound + HAIR;) {
       let better = false;
       for (const order of orders) {
