@@ -139,7 +139,7 @@ function guillotines(tools) {
   };
 }
 
-/** Odd goods with the shortest length that anybody of us has seen them reach, in searches of minutes, mm; pieces of a sheet cut by straight lines with that sheet. */
+/** Odd goods with the shortest length that any search of ours has reached, with other seeds or a minute's time, mm; pieces of a sheet cut by straight lines with that sheet. */
 function oddGoods() {
   const { outlines } = mixedGoods();
   const points = (list) => list.map(([x, y]) => ({ x, y }));

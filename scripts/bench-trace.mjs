@@ -42,13 +42,8 @@ async function peerError(picture, photo) {
   const { corners } = sceneOf(photo.outline, photo.scene);
   const [width, height] = [picture.width / 4, picture.height / 4].map(Math.floor);
   const raw = { width: picture.width, height: picture.height, channels: 4 };
-  const { data } = await sharp(Buffer.from(picture.data), { raw })
-    .resize(width, height)
-    .greyscale()
-    .blur(1.2)
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const grey = Float64Array.from({ length: width * height }, (_, i) => data[i]);
+  const small = sharp(Buffer.from(picture.data), { raw }).resize(width, height).greyscale().blur(1.2);
+  const grey = Float64Array.from(await small.raw().toBuffer());
   const scale = picture.width / width;
   const toMm = homographyOf(
     corners,
@@ -59,10 +54,7 @@ async function peerError(picture, photo) {
       [0, 53.98],
     ].map(([x, y]) => ({ x, y })),
   );
-  const middle = project(toMm, {
-    x: corners.reduce((s, p) => s + p.x, 0) / 4,
-    y: corners.reduce((s, p) => s + p.y, 0) / 4,
-  });
+  const middle = { x: 85.6 / 2, y: 53.98 / 2 };
   const level = otsu(grey);
   let least = Infinity;
   for (const sign of [1, -1]) {

@@ -68,24 +68,11 @@ export function TilingPanel({
   };
   /** As many parts as are wanted, with marks and away from the edges where there is room for that. */
   const divide = (division: { columns: number; rows: number }, seams: Partial<Tiling>) => {
-    const found = proposeTiling(request, side, paper, division);
+    const found = proposeTiling(request, side, paper, [division]);
     const { tail: own, join, straight, upright, level } = tiling;
-    const way = found
-      ? (({ marked, tight }: Tiling) => ({ ...(marked === false && { marked }), ...(tight && { tight }) }))(
-          found.tiling,
-        )
-      : {};
-    const parts = {
-      side,
-      ...division,
-      join,
-      straight,
-      upright,
-      level,
-      ...(own !== undefined && { tail: own }),
-      ...way,
-      ...seams,
-    };
+    const parts = found
+      ? { ...found.tiling, join, straight, upright, level, ...(own !== undefined && { tail: own }), ...seams }
+      : { ...tiling, ...division, ...seams };
     onChange(withTiling(choices, parts), found && found.gap < request.gap ? found.gap : undefined);
   };
   const moved = tiling.upright !== null || tiling.level !== null;

@@ -1,4 +1,4 @@
-import { nth, seeded } from '../numbers/index.js';
+import { nth, seeded, shuffled } from '../numbers/index.js';
 
 /** A design of experiments: runs by factors, coded from −1 to 1. */
 export type Design = number[][];
@@ -45,10 +45,11 @@ const DRAWN = 400;
  */
 export function latinHypercube(factors: number, runs: number, seed: number): Design {
   const random = seeded(seed);
+  const slices = Array.from({ length: runs }, (_, i) => i);
   let best: Design = [];
   let widest = -1;
   for (let drawn = 0; drawn < DRAWN; drawn++) {
-    const columns = Array.from({ length: factors }, () => shuffled(runs, random));
+    const columns = Array.from({ length: factors }, () => shuffled(slices, random));
     const design = Array.from({ length: runs }, (_, run) =>
       columns.map((column) => -1 + (2 * nth(column, run) + 1) / runs),
     );
@@ -56,15 +57,6 @@ export function latinHypercube(factors: number, runs: number, seed: number): Des
     if (apart > widest) [best, widest] = [design, apart];
   }
   return best;
-}
-
-function shuffled(count: number, random: () => number): number[] {
-  const list = Array.from({ length: count }, (_, i) => i);
-  for (let i = count - 1; i > 0; i--) {
-    const j = Math.min(i, Math.floor(random() * (i + 1)));
-    [list[i], list[j]] = [nth(list, j), nth(list, i)];
-  }
-  return list;
 }
 
 function nearest(design: Design): number {

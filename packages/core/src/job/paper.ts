@@ -1,9 +1,9 @@
 import {
   groundOf,
-  reachesEdges,
   isLayout,
   layOut,
   makeTray,
+  reachesEdges,
   tiledSides,
   type LayoutRequest,
   type TiledSide,
@@ -40,7 +40,7 @@ function onPaper(base: TrayBase, media: Media, floor: ShopFloor, trays: Map<stri
   const printer = floor.printers.find((one) => one.id === media.printerId);
   if (!printer) return null;
   const { gap, choices } = base;
-  const tight = reachesEdges(choices, media);
+  const tight = reachesEdges(choices, media, base.printed);
   const ground = groundOf(media, gap, choices.edge, tight);
   const trayRequest: TrayRequest = { ...base, mirroredBy: printer.mirroredBy, ground, tight };
   // Seams stand where the paper lets them; without any, a tray depends on the mirror alone.

@@ -1,4 +1,4 @@
-import { nth, seeded } from '../numbers/index.js';
+import { nth, seeded, shuffled, wholeBelow } from '../numbers/index.js';
 import { lengthsOf, prepare, type Prepared, type Turned } from './lay.js';
 import { OverlapLayout, type Place, type Places } from './overlap-layout.js';
 import { costOf, type NestProblem, type NestResult } from './problem.js';
@@ -53,7 +53,7 @@ export class OverlapSearch {
   }
 
   private pick(below: number): number {
-    return Math.min(below - 1, Math.floor(this.random() * below));
+    return wholeBelow(below, this.random);
   }
 
   /** Looks for layouts that are better than the best known, and gives each; null after each pass without one. Never ends by itself, but where nothing shorter can be. */
@@ -164,12 +164,8 @@ export class OverlapSearch {
     let least = layout.left();
     let places = layout.places();
     for (let idle = 0; idle < PATIENCE; idle++) {
-      const order = layout.free.filter((thing) => layout.costOf(thing) > 0);
-      for (let i = order.length - 1; i > 0; i--) {
-        const k = this.pick(i + 1);
-        [order[i], order[k]] = [nth(order, k), nth(order, i)];
-      }
-      for (const thing of order) this.move(thing);
+      const lying = layout.free.filter((thing) => layout.costOf(thing) > 0);
+      for (const thing of shuffled(lying, this.random)) this.move(thing);
       const left = layout.left();
       if (left === 0) {
         yield true;

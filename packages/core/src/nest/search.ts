@@ -8,7 +8,7 @@ import { inPairs } from './pairs.js';
 import { costOf, hasPins, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
 import { SkylineSearch, type SkylineGenes } from './skyline-search.js';
-import { nth, seeded } from '../numbers/index.js';
+import { nth, seeded, wholeBelow } from '../numbers/index.js';
 
 /** Rectangles this few are also searched for a packing with next to no waste. */
 const EXACT_THINGS = 24;
@@ -115,7 +115,7 @@ export class Nester {
   }
 
   private pick(below: number): number {
-    return Math.min(below - 1, Math.floor(this.random() * below));
+    return wholeBelow(below, this.random);
   }
 
   private orderStarts(): Genes[] {

@@ -1,5 +1,5 @@
 export { normalIntegral, normalQuantile } from './normal.js';
-export { normals, seeded } from './random.js';
+export { normals, seeded, shuffled, wholeBelow } from './random.js';
 
 /**
  * The number at a place of an array. Throws a RangeError beyond its ends: what is outside is no nought, and a sum over it would be wrong

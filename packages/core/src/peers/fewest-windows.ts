@@ -21,7 +21,7 @@ export type Fewest = { windows: Rect[] } | 'too long';
 function placesFor(
   points: readonly Point[],
   sizes: readonly (readonly [number, number])[],
-): { at: Rect; holds: number[] }[] {
+): { at: Rect; holds: Set<number> }[] {
   const xs = [...new Set(points.map(({ x }) => x))];
   const ys = [...new Set(points.map(({ y }) => y))];
   const made = new Map<string, { at: Rect; holds: number[] }>();
@@ -36,7 +36,7 @@ function placesFor(
   const kept: { at: Rect; holds: Set<number> }[] = [];
   for (const { at, holds } of [...made.values()].sort((a, b) => b.holds.length - a.holds.length))
     if (!kept.some((other) => holds.every((i) => other.holds.has(i)))) kept.push({ at, holds: new Set(holds) });
-  return kept.map(({ at, holds }) => ({ at, holds: [...holds] }));
+  return kept;
 }
 
 /**
@@ -61,9 +61,7 @@ export async function fewestWindows(
   for (let round = 0; round < rounds; round++) {
     const places = placesFor(points, [[width, height], [height, width]]); // prettier-ignore
     const names = places.map((_, i) => `w${i}`);
-    const held = points.map((_, p) =>
-      places.flatMap(({ holds }, i) => (holds.includes(p) ? [`w${i}`] : [])).join(' + '),
-    );
+    const held = points.map((_, p) => places.flatMap(({ holds }, i) => (holds.has(p) ? [`w${i}`] : [])).join(' + '));
     const program = [
       'Minimize',
       ` all: ${names.join(' + ')}`,

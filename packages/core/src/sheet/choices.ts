@@ -24,6 +24,9 @@ export interface Tiling {
   tight?: boolean;
 }
 
+/** How a print is divided. */
+export type Division = Pick<Tiling, 'columns' | 'rows'>;
+
 /** Where every part lies, as somebody or the nesting left it. */
 export interface Arrangement {
   /** Of the tray and the paper it was made for: another one voids it. */
@@ -58,9 +61,16 @@ export interface SheetChoices {
   arrangement: Arrangement | null;
 }
 
+/** Whether parts may reach to the edges: on cut paper, where one side alone is printed. What else lies on the sheets would have to do without its room for label and foot. */
+export const mayReachEdges = ({ kind }: Pick<Media, 'kind'>, printed: readonly number[]): boolean =>
+  kind === 'cut' && printed.length === 1;
+
 /** Whether parts of a print reach to the edges of this paper. */
-export const reachesEdges = ({ tilings }: Pick<SheetChoices, 'tilings'>, { kind }: Pick<Media, 'kind'>): boolean =>
-  kind === 'cut' && tilings.some(({ tight }) => tight === true);
+export const reachesEdges = (
+  { tilings }: Pick<SheetChoices, 'tilings'>,
+  paper: Pick<Media, 'kind'>,
+  printed: readonly number[],
+): boolean => mayReachEdges(paper, printed) && tilings.some(({ side, tight }) => tight === true && side === printed[0]);
 
 /** Choices nobody has made yet. */
 export const USUAL_SHEET: SheetChoices = {

@@ -1,6 +1,6 @@
 import type { Rect } from '../geometry/index.js';
 import type { Media } from '../shop/index.js';
-import type { Tiling } from './choices.js';
+import type { Division } from './choices.js';
 import { CROSS_ARM, CROSS_OFFSET, LABEL_OFFSET, NOTE_OFFSET, NOTE_SIZE } from './part.js';
 import type { CellRoom } from './seam.js';
 
@@ -26,11 +26,8 @@ export function groundOf({ width, length, margins }: Paper, gap: number, edge: n
   };
 }
 
-/** How a print is divided. */
-type Division = Pick<Tiling, 'columns' | 'rows'>;
-
 /** The largest parts that reach to the edges hold: their labels stand beside what is higher than wide, below what is not, whichever way it lies. */
-function tightRooms({ width, height }: Rect, gap: number, strip: number): CellRoom[] {
+function tightRooms({ width, height }: CellRoom, gap: number, strip: number): CellRoom[] {
   // A hair for the rounding of rooms.
   const [wide, high] = [width - gap - 0.5, height - gap - 0.5];
   const label = LABEL_OFFSET + strip;
@@ -54,7 +51,7 @@ export function cellRooms(
   { columns, rows }: Division,
   tight = false,
 ): CellRoom[] {
-  if (tight) return tightRooms({ width, height, x: 0, y: 0 }, gap, strip);
+  if (tight) return tightRooms({ width, height }, gap, strip);
   const beside = Math.max(1.5, gap / 2 - 1);
   const bare = gap / 2;
   const cross = Math.max(bare, CROSS_OFFSET + CROSS_ARM + 0.5 + beside);

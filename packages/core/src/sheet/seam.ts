@@ -1,7 +1,7 @@
 import { cellAt, coverFinder, pixelFinder, type ComposedSide, type Drawn, type DrawnPicture } from '../art/index.js';
 import { channelsOf } from '../colour/index.js';
 import { applyTo, rectPolygon, rowSpans, simplified, type Point, type Rect } from '../geometry/index.js';
-import type { Tiling } from './choices.js';
+import type { Division, Tiling } from './choices.js';
 import type { Seam, Seams } from './tiles.js';
 import { nth } from '../numbers/index.js';
 
@@ -275,7 +275,7 @@ interface Stand {
   cost: number;
 }
 
-function standIn(tiling: Pick<Tiling, 'columns' | 'rows'>, map: QuietMap, room: CellRoom, tail: number): Stand | null {
+function standIn(tiling: Division, map: QuietMap, room: CellRoom, tail: number): Stand | null {
   const side = lying(map);
   const upright = quietestSeams(map, tiling.columns - 1, room.width, tail);
   const level = quietestSeams(side, tiling.rows - 1, room.height, tail);
@@ -286,12 +286,7 @@ function standIn(tiling: Pick<Tiling, 'columns' | 'rows'>, map: QuietMap, room: 
 }
 
 /** Where seams are quietest in whichever way the parts may lie on the paper. */
-function quietStand(
-  tiling: Pick<Tiling, 'columns' | 'rows'>,
-  map: QuietMap,
-  rooms: readonly CellRoom[],
-  tail: number,
-): Stand | null {
+function quietStand(tiling: Division, map: QuietMap, rooms: readonly CellRoom[], tail: number): Stand | null {
   let best: Stand | null = null;
   for (const room of rooms) {
     const stand = standIn(tiling, map, room, tail);
@@ -300,20 +295,15 @@ function quietStand(
   return best;
 }
 
-/** The fewest parts that the paper holds, with what `roomsOf` leaves them in each division, up to `most` each way and fewer than `below` in all, and of as few the ones whose seams show least; null when none does. */
+/** The fewest parts that the paper holds, with what `roomsOf` leaves them in each of the `divisions`, few parts before many, and fewer than `below`; of as few the ones whose seams show least. Null when none does. */
 export function fewestTiles(
   map: QuietMap,
-  roomsOf: (division: { columns: number; rows: number }) => readonly CellRoom[],
+  roomsOf: (division: Division) => readonly CellRoom[],
   tail: number,
-  most: number,
-  below = Infinity,
-): { columns: number; rows: number } | null {
-  const divisions = Array.from({ length: most * most }, (_, i) => ({
-    columns: (i % most) + 1,
-    rows: Math.floor(i / most) + 1,
-  }));
-  divisions.sort((a, b) => a.columns * a.rows - b.columns * b.rows);
-  let best: { columns: number; rows: number; cost: number } | null = null;
+  divisions: readonly Division[],
+  below: number,
+): Division | null {
+  let best: (Division & { cost: number }) | null = null;
   for (const division of divisions) {
     const parts = division.columns * division.rows;
     if (parts >= below || (best && parts > best.columns * best.rows)) break;

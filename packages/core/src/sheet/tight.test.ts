@@ -52,7 +52,7 @@ describe('a print in parts that reach to the edges of the paper', () => {
         const { tiling, gap } = found;
         expect(tiling.columns * tiling.rows).toBe(sheets);
         const choices = { ...asked.choices, tilings: [tiling] };
-        expect(reachesEdges(choices, paper)).toBe(true);
+        expect(reachesEdges(choices, paper, [0])).toBe(true);
         const ground = groundOf(paper, gap, 0, true);
         const tray = makeTray({ ...asked, gap, choices, ground, tight: true });
         const layout = layOut({ tray, paper, gap, edge: 0, tight: true, turns: 'quarter' });
@@ -88,14 +88,21 @@ describe('a print in parts that reach to the edges of the paper', () => {
   );
   it('asked for more parts than it must, goes back to marks and to its place away from the edges', () => {
     const asked = request(300, 260);
-    const found = proposeTiling(asked, 0, letter, { columns: 2, rows: 2 })?.tiling;
+    const found = proposeTiling(asked, 0, letter, [{ columns: 2, rows: 2 }])?.tiling;
     expect([found?.columns, found?.rows, found?.marked, found?.tight]).toEqual([2, 2, undefined, undefined]);
+  });
+  it('is for one printed side alone: another would lose its room on the same sheets', () => {
+    const asked = { ...request(300, 260), printed: [0, 1] };
+    const found = proposeTiling(asked, 0, letter)?.tiling;
+    expect(found?.tight).toBeUndefined();
+    expect((found?.columns ?? 0) * (found?.rows ?? 0)).toBe(4);
+    expect(reachesEdges({ tilings: [sampleTiling({ tight: true })] }, letter, [0, 1])).toBe(false);
   });
   it('is for cut sheets alone: on a roll nobody has the foot beside', () => {
     const roll: Paper = { ...letter, kind: 'roll', length: 279.4 };
     const asked = request(300, 260);
     expect(proposeTiling(asked, 0, roll)?.tiling.tight).toBeUndefined();
-    expect(reachesEdges({ tilings: [sampleTiling({ tight: true })] }, roll)).toBe(false);
+    expect(reachesEdges({ tilings: [sampleTiling({ tight: true })] }, roll, [0])).toBe(false);
   });
   it.each(['kanga', 'driver'] as const)(
     'writes a label beside its part down it, its arrow to the upper edge, whoever mirrors (%s)',

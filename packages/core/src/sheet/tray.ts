@@ -2,7 +2,7 @@ import type { ComposedSide } from '../art/index.js';
 import type { Blank } from '../blank/index.js';
 import { boundsOf, clipped, IDENTITY, rectPolygon, translation, type Rect } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
-import { GAP_LIMITS, SHEET_LIMITS, type SheetChoices, type Tiling } from './choices.js';
+import { GAP_LIMITS, mayReachEdges, SHEET_LIMITS, type Division, type SheetChoices, type Tiling } from './choices.js';
 import { cellRooms, groundOf, type Paper } from './ground.js';
 import { labelHeight, mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
 import { fewestTiles, quietMap, seamsOf, type QuietMap } from './seam.js';
@@ -129,14 +129,20 @@ const WAYS = [
   { tail: SHORT_TAIL, marked: false, tight: true },
 ];
 
-/** How Kanga would cut a side into parts for this paper, or into as many as somebody wants, and with which gap, mm: a narrower one where that saves a sheet. Null when not even the most parts would fit. O(ways × see fewestTiles). */
+/** Every division, few parts before many. */
+const DIVISIONS: readonly Division[] = Array.from({ length: SHEET_LIMITS.tiles ** 2 }, (_, i) => ({
+  columns: (i % SHEET_LIMITS.tiles) + 1,
+  rows: Math.floor(i / SHEET_LIMITS.tiles) + 1,
+})).sort((a, b) => a.columns * a.rows - b.columns * b.rows);
+
+/** How Kanga would cut a side into parts for this paper, or into one of the divisions that are given, few parts before many, and with which gap, mm: a narrower one where that saves a sheet. Null when not even the most parts would fit. O(ways × see fewestTiles). */
 export function proposeTiling(
   request: Omit<TrayRequest, 'pieces' | 'mirroredBy' | 'ground' | 'tight'>,
   side: number,
   paper: Paper,
-  division: Pick<Tiling, 'columns' | 'rows'> | null = null,
+  divisions: readonly Division[] = DIVISIONS,
 ): { tiling: Tiling; gap: number } | null {
-  const { blank, sides, choices, named } = request;
+  const { blank, sides, printed, choices, named } = request;
   const composed = sides[side];
   if (!composed) return null;
   const join = joinFor(blank);
@@ -146,16 +152,13 @@ export function proposeTiling(
   const ways = gaps.flatMap((gap) => WAYS.map((way) => ({ ...way, gap })));
   let best: { tiling: Tiling; gap: number } | null = null;
   for (const { tail, marked, tight = false, gap } of ways) {
-    if ((join === 'butt' && tail !== TAIL) || (tight && paper.kind !== 'cut')) continue;
+    if ((join === 'butt' && tail !== TAIL) || (tight && !mayReachEdges(paper, printed))) continue;
     const ground = groundOf(paper, gap, choices.edge, tight);
     const tiles = fewestTiles(
       map,
-      (cut) =>
-        division && (cut.columns !== division.columns || cut.rows !== division.rows)
-          ? []
-          : cellRooms(ground, gap, strip, marked, cut, tight),
+      (division) => cellRooms(ground, gap, strip, marked, division, tight),
       join === 'butt' ? 0 : tail,
-      SHEET_LIMITS.tiles,
+      divisions,
       best ? best.tiling.columns * best.tiling.rows : Infinity,
     );
     if (!tiles) continue;
