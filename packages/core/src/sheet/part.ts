@@ -84,8 +84,8 @@ export const CODE_STRIP = 11;
 /** How high a label is: a run of names has them on a line of their own. */
 export const labelHeight = (codes: boolean, named: boolean): number =>
   codes ? CODE_STRIP : named ? NAMED_STRIP : LABEL_STRIP;
-/** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words; where no marks stand along seams, its words say it all. */
-const LABEL_WIDTHS = { least: 24, tried: [46, 34, 24], beside: [90, 46, 34] };
+/** Widths of a label, mm: as wide as a part lets it, and never too narrow for its words; where parts reach to the edges no marks stand along seams, and its words say it all. */
+const LABEL_WIDTHS = { least: 24, usual: [46, 34, 24], tight: [90, 46, 34, 24] };
 /** Distance of a label from the cut line, mm. */
 export const LABEL_OFFSET = 1;
 /** How far apart the arms of a cross reach, mm, and how far outside the cut line it stands. */
@@ -95,14 +95,14 @@ export const CROSS_OFFSET = 3.5;
 const ROOM_TOLERANCE = 0.2;
 
 /** Where a label fits closest under the part: tucked beneath what is raised of its lower edge. O(width × corners). */
-function labelSpot(outline: Polygon, width: number, height: number, label: number): Rect {
+function labelSpot(outline: Polygon, width: number, height: number, label: number, widths: readonly number[]): Rect {
   // Depth of the lower edge at each millimetre across, from level cuts of the outline turned on its side.
   const onSide = simplified(outline, ROOM_TOLERANCE).map(({ x, y }) => ({ x: y, y: x }));
   const depth = Array.from({ length: Math.ceil(width) + 1 }, (_, i) =>
     Math.max(0, ...rowSpans(onSide, Math.min(width - 0.01, i + 0.01)).map(({ to }) => to)),
   );
   let best: Rect = { x: (width - LABEL_WIDTHS.least) / 2, y: height, width: LABEL_WIDTHS.least, height: label };
-  for (const wide of LABEL_WIDTHS.tried.filter((one) => one < width)) {
+  for (const wide of widths.filter((one) => one < width)) {
     for (let x = 0; x <= width - wide + 1e-9; x++) {
       const y = Math.max(...depth.slice(Math.max(0, Math.floor(x) - 1), Math.ceil(x + wide) + 2));
       const off = Math.abs(x + wide / 2 - width / 2);
@@ -118,7 +118,7 @@ function labelSpot(outline: Polygon, width: number, height: number, label: numbe
 
 /** Where a label stands to the right of a part, its words running down: the longest that it has room for. */
 function labelBeside(width: number, height: number, label: number): PartKind['label'] {
-  const long = LABEL_WIDTHS.beside.find((one) => one < height) ?? LABEL_WIDTHS.least;
+  const long = LABEL_WIDTHS.tight.find((one) => one < height) ?? LABEL_WIDTHS.least;
   return { x: width + LABEL_OFFSET, y: (height - long) / 2, width: label, height: long, turned: true };
 }
 
@@ -146,7 +146,9 @@ export function partKind(bare: BarePart, gap: number, strip: number, tight = fal
   const outline = transformed(bare.outline, home);
   const { width, height } = box;
   const label: PartKind['label'] =
-    tight && height >= width ? labelBeside(width, height, strip) : labelSpot(outline, width, height, strip);
+    tight && height >= width
+      ? labelBeside(width, height, strip)
+      : labelSpot(outline, width, height, strip, tight ? LABEL_WIDTHS.tight : LABEL_WIDTHS.usual);
   const crosses = transformed(bare.crosses, home);
   const letters = bare.letters.map(({ text, at }) => ({ text, at: { x: at.x - box.x, y: at.y - box.y } }));
   const notes = (bare.notes ?? [])

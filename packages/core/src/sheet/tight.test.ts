@@ -73,6 +73,8 @@ describe('a print in parts that reach to the edges of the paper', () => {
             const on = partToSheet(one);
             const outline = boundsOf(transformed(kind.outline, on));
             const label = boundsOf(transformed(rectPolygon(kind.label), on));
+            // Long enough for what is cut and what is kept: no cross says it.
+            expect(Math.max(label.width, label.height)).toBeCloseTo(90, 6);
             for (const box of [outline, label]) {
               expect(box.x).toBeGreaterThanOrEqual(margins.left - 1e-6);
               expect(box.y).toBeGreaterThanOrEqual(margins.top - 1e-6);
