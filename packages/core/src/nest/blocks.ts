@@ -45,6 +45,11 @@ export function blocksOf({ problem, shapes }: Prepared): Blocks | null {
     }),
   );
   if (byShape.some((own) => own.length === 0)) return null;
+  return blocksFrom(problem.things, byShape);
+}
+
+/** Of things, each of a shape, and the blocks of each shape. */
+export function blocksFrom(shape: readonly number[], byShape: readonly Block[][]): Blocks {
   const all = byShape.flat();
   const first = new Int32Array(byShape.length + 1);
   byShape.forEach((own, i) => {
@@ -52,7 +57,7 @@ export function blocksOf({ problem, shapes }: Prepared): Blocks | null {
   });
   const random = seeded(all.length);
   return {
-    shape: Int32Array.from(problem.things),
+    shape: Int32Array.from(shape),
     first,
     width: Float64Array.from(all, ({ width }) => width),
     height: Float64Array.from(all, ({ height }) => height),
@@ -61,4 +66,10 @@ export function blocksOf({ problem, shapes }: Prepared): Blocks | null {
     area: byShape.map(([one]) => one?.area ?? 0),
     mark: byShape.map(() => Math.floor(random() * 0x7fffffff)),
   };
+}
+
+/** The blocks of a thing. */
+export function blocksOfThing({ shape, first, all }: Blocks, thing: number): Block[] {
+  const kind = nth(shape, thing);
+  return all.slice(nth(first, kind), nth(first, kind + 1));
 }

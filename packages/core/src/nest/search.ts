@@ -7,6 +7,7 @@ import { OverlapSearch } from './overlap-search.js';
 import { inPairs } from './pairs.js';
 import { costOf, hasPins, type NestProblem, type NestResult, type Spot } from './problem.js';
 import { packWithin, type Rectangle } from './rectangles.js';
+import { ShorterSearch } from './shorter.js';
 import { SkylineSearch, type SkylineGenes } from './skyline-search.js';
 import { nth, seeded, wholeBelow } from '../numbers/index.js';
 
@@ -15,7 +16,7 @@ const EXACT_THINGS = 24;
 /** Places looked at for each length that is tried. */
 const EXACT_NODES = 20_000;
 /** One try in so many is such a search; the others look for what is nearly as good sooner. */
-const EXACT_EVERY = 40;
+const EXACT_EVERY = 150;
 /** Lengths that are tried, from the bound on, as a share of it. */
 const EXACT_STEP = 0.005;
 const EXACT_SLACK = 0.1;
@@ -67,7 +68,7 @@ export class Nester {
   /** All are plain boxes. */
   private readonly flat: boolean;
   private exactLength: number | null;
-  private exactTurn = 0;
+  private exactTurn = 1;
 
   /** `known`: where things may lie already; nothing worse is ever the best. Throws TooLarge for a thing that fits in none of its turns. */
   constructor(
@@ -87,7 +88,8 @@ export class Nester {
     const paired = skylines ? null : inPairs(this.prepared);
     this.pairs = paired && new LateAcceptance(this.fitStarts(paired.prepared), (genes) => paired.apart(layBest(paired.prepared, genes)), this.costOf); // prettier-ignore
     this.flat = skylines?.flatOnly === true;
-    this.skylines = skylines && new LateAcceptance(skylines.orders(), (order) => skylines.lay(order), this.costOf);
+    this.skylines =
+      skylines && new LateAcceptance(skylines.orders(), (order) => this.whole(skylines.lay(order)), this.costOf);
     // Where boxes are laid on skylines, rows cut from them seldom do better: they come last.
     const starts = [...this.orders.starts(), ...(this.pairs?.starts() ?? []), ...(this.fits?.starts() ?? [])];
     this.starts = this.skylines ? [...this.skylines.starts(), ...starts.slice(0, 1)] : starts;
@@ -99,10 +101,17 @@ export class Nester {
     const overlaps = this.flat ? null : OverlapSearch.of(this.prepared, this.bound, seed);
     this.overlaps = overlaps && overlaps.closer(() => this.best);
     this.exactLength = this.rectangles() ? this.bound : null;
-    this.shorter = skylines && problem.kind === 'roll' ? skylines.shorter(this.bound, () => this.cost, seed) : null;
+    this.shorter =
+      skylines && problem.kind === 'roll'
+        ? new ShorterSearch(problem, skylines.blocks, this.bound, () => this.best, seed).run()
+        : null;
   }
 
   private readonly costOf = (result: NestResult): number => costOf(this.problem, result);
+
+  private whole(spots: Spot[]): NestResult {
+    return { spots, lengths: lengthsOf(this.problem, spots) };
+  }
 
   private get cost(): number {
     return costOf(this.problem, this.best);

@@ -1,35 +1,47 @@
 import { nth } from '../numbers/index.js';
 import type { Block, Blocks } from './blocks.js';
-import type { NestProblem, Spot } from './problem.js';
+import type { Spot } from './problem.js';
 import type { ProfileStep } from './profile.js';
+import { HAIR, Slots } from './slots.js';
 
-/** A block that fits the gap that was looked at: where its thing stands among those left, how deep it begins, and how well it fits. */
+/** Out of the global object once: what is looked up there at every call costs more than the sum. */
+const { clz32, min, max } = Math;
+
+/** A block that fits the gap that was looked at: its slot, how deep it begins, and how well it fits. */
 export interface Choice {
-  place: number;
-  block: Block;
+  slot: number;
   y: number;
   score: number;
 }
 
 /** What was put where, and before it. */
 export interface Put {
-  thing: number;
+  slot: number;
   x: number;
   y: number;
-  block: Block;
   before: Put | null;
+}
+
+/** How far something reaches that lies already, mm; in the order of their tops. */
+export interface Lying {
+  from: number;
+  to: number;
+  top: number;
 }
 
 /** A skyline with what is left to be laid on it. */
 export interface SkylineState {
   x: Float64Array;
   top: Float64Array;
-  things: Int32Array;
+  /** Slots of what is left, as bits. */
+  left: Uint32Array;
   count: number;
+  /** mm². */
+  area: number;
+  /** Two numbers by which what is left is told apart. */
+  sum: number;
+  mix: number;
 }
-
-/** Lengths nearer than this are one, mm. */
-export const HAIR = 1e-6;
 
 /**
  *        far                         the lowest gap, between its neighbours: what comes next
@@ -46,70 +58,96 @@ export class Skyline {
   private readonly top: Float64Array;
   private steps = 0;
   readonly gap = { from: 0, to: 0, low: 0, high: 0, lower: 0, onLeft: true };
-  private readonly left: Int32Array;
+  slots: Slots;
+  /** Slots of what is left, as bits. */
+  private left: Uint32Array;
+  /** How many things are left, their area, mm², and two numbers by which they are told apart. */
+  count = 0;
+  area = 0;
+  private sum = 0;
+  private mix = 0;
+  /** Where the block that was laid last begins across, mm. */
+  private lastX = 0;
 
+  /** Of a sheet `width` wide, with room for what many things come to. */
   constructor(
-    private readonly ground: Pick<NestProblem, 'width' | 'things'>,
+    private readonly width: number,
+    things: number,
     private readonly blocks: Blocks,
   ) {
-    const count = ground.things.length;
-    const most = 12 * count + 16;
+    const most = 12 * things + 16;
     this.x = new Float64Array(most);
     this.top = new Float64Array(most);
-    this.left = new Int32Array(count);
+    this.slots = new Slots([], blocks);
+    this.left = this.slots.all();
   }
 
-  /** Of the first of what is left, mm². */
-  areaOf(count: number): number {
-    let area = 0;
-    for (let i = 0; i < count; i++) area += this.blocks.area[this.blocks.shape[this.left[i] ?? 0] ?? 0] ?? 0;
-    return area;
-  }
-
-  /** As it is, with the first `count` of what is left. */
-  state(count: number): SkylineState {
+  /** As it is, with what is left. */
+  state(): SkylineState {
     const [x, top] = [this.x.slice(0, this.steps + 1), this.top.slice(0, this.steps)];
-    return { x, top, things: this.left.slice(0, count), count };
+    const { count, area, sum, mix } = this;
+    return { x, top, left: this.left.slice(), count, area, sum, mix };
   }
   /** Goes back to a state. */
   take(state: SkylineState): void {
     this.x.set(state.x);
     this.top.set(state.top);
     this.steps = state.top.length;
-    this.left.set(state.things);
+    this.left.set(state.left);
+    this.count = state.count;
+    this.area = state.area;
+    this.sum = state.sum;
+    this.mix = state.mix;
   }
-  /** An empty sheet. */
-  clear(): void {
+  /** A sheet on which nothing lies but what stays. */
+  clear(under: readonly Lying[] = []): void {
     this.x[0] = 0;
     this.top[0] = 0;
-    this.x[1] = this.ground.width;
+    this.x[1] = this.width;
     this.steps = 1;
+    for (const { from, to, top } of under) this.raise(from, to, top);
+  }
+  /** What is taken up, with all that is beneath, mm². */
+  taken(): number {
+    let sum = 0;
+    for (let i = 0; i < this.steps; i++) sum += (nth(this.x, i + 1) - nth(this.x, i)) * nth(this.top, i);
+    return sum;
   }
 
-  /** Puts all that is to be laid down in order; how many that is. */
-  begin(order: readonly number[]): number {
-    for (let i = 0; i < order.length; i++) this.left[i] = nth(order, i);
-    return order.length;
+  /** Takes up all that is to be laid, in order. O(turned shapes × sizes). */
+  begin(order: readonly number[]): void {
+    this.slots = new Slots(order, this.blocks);
+    this.left = this.slots.all();
+    this.count = order.length;
+    this.area = this.slots.areaOf(this.left);
+    this.sum = 0;
+    this.mix = 0;
   }
 
-  /** Fills one sheet with what is left; how many things are left then. -1: more than `spare` mm² had to be given up. */
-  fill(count: number, length: number, spots: Spot[] | null, sheet: number, spare = Infinity): number {
-    while (count > 0) {
+  /** Fills one sheet with what is left, and says where in `spots`. False: more than `spare` mm² had to be given up. */
+  fill(length: number, spots: Spot[] | null, sheet: number, spare = Infinity): boolean {
+    while (this.count > 0) {
       const at = this.lowest();
-      if (nth(this.top, at) >= length - HAIR) break;
+      if ((this.top[at] as number) >= length - HAIR) break;
       this.look(at);
-      const found = this.fitting(count, length);
-      if (!found) {
+      const slot = this.fitting(length);
+      if (slot < 0) {
         // What is given up is left over at the end: it is not gone on with once that is more than others leave.
-        spare -= (this.gap.to - this.gap.from) * (Math.min(this.gap.lower, length) - this.gap.low);
-        if (spare < -HAIR) return -1;
+        spare -= (this.gap.to - this.gap.from) * (min(this.gap.lower, length) - this.gap.low);
+        if (spare < -HAIR) return false;
         if (!this.giveUp(at, length)) break;
         continue;
       }
-      const { thing, x, y, block } = this.put(found, count--);
-      if (spots) spots[thing] = { sheet, x: x + block.dx, y: y + block.dy, turn: block.turn };
+      this.lay(slot, this.fitsAt);
+      if (spots) this.note(spots, sheet, { slot, x: this.lastX, y: this.fitsAt });
     }
-    return count;
+    return true;
+  }
+
+  /** Writes down where a thing lies. */
+  note(spots: Spot[], sheet: number, { slot, x, y }: Omit<Put, 'before'>): void {
+    const block = this.blockOf(slot);
+    spots[nth(this.slots.thing, slot)] = { sheet, x: x + block.dx, y: y + block.dy, turn: block.turn };
   }
 
   /** The lowest gap, by its place on the skyline. */
@@ -127,8 +165,7 @@ export class Skyline {
       const [from, to] = [x + step.x, x + step.x + step.width];
       while (i > 0 && (this.x[i] ?? 0) > from + HAIR) i--;
       while ((this.x[i + 1] ?? 0) <= from + HAIR) i++;
-      for (let k = i; k < this.steps && (this.x[k] ?? 0) < to - HAIR; k++)
-        y = Math.max(y, (this.top[k] ?? 0) - step.near);
+      for (let k = i; k < this.steps && (this.x[k] ?? 0) < to - HAIR; k++) y = max(y, (this.top[k] ?? 0) - step.near);
     }
     return y;
   }
@@ -143,8 +180,8 @@ export class Skyline {
     gap.from = from;
     gap.to = to;
     gap.low = this.top[at] ?? 0;
-    gap.high = Math.max(leftWall, rightWall);
-    gap.lower = Math.min(leftWall, rightWall);
+    gap.high = max(leftWall, rightWall);
+    gap.lower = min(leftWall, rightWall);
   }
 
   /** How deep a block comes to begin in the gap that was looked at; NaN: it does not fit, or leaves the gap empty beneath it. */
@@ -152,7 +189,7 @@ export class Skyline {
     const { from, to, low, onLeft } = this.gap;
     if (steps.length === 1) return width > to - from + HAIR || low + height > length + HAIR ? NaN : low;
     const x = onLeft ? from : to - width;
-    if (x < -HAIR || x + width > this.ground.width + HAIR) return NaN;
+    if (x < -HAIR || x + width > this.width + HAIR) return NaN;
     const y = this.restsAt(steps, x);
     if (y + height > length + HAIR) return NaN;
     // Something of it has to lie on the bottom of the gap.
@@ -162,6 +199,10 @@ export class Skyline {
     return rests ? y : NaN;
   }
 
+  private blockOf(slot: number): Block {
+    return this.blocks.all[this.slots.block[slot] as number] as Block;
+  }
+
   /** How well a block fits the gap that was looked at: 5 fills it and is level with the higher neighbour, 0 only fits. */
   private scoreOf(width: number, far: number): number {
     const { from, to, high, lower } = this.gap;
@@ -169,81 +210,89 @@ export class Skyline {
     return Math.abs(width - (to - from)) < HAIR ? 3 + levels : levels;
   }
 
-  /**
-   * What fits the lowest gap best, the first of what is left where several fit alike. Most of all time goes here: boxes are looked at as plain numbers, and one choice is
-   * made at the end.
-   */
-  private fitting(count: number, length: number): Choice | null {
-    const { blocks, left, gap } = this;
-    const { shape, first, width: widths, height: heights, boxes, all } = blocks;
-    const { low, high, lower } = gap;
-    const room = gap.to - gap.from;
-    let [bestPlace, bestBlock, most, depth] = [-1, -1, -1, 0];
+  /** Where what was found to fit begins, mm deep. */
+  private fitsAt = 0;
+
+  /** The slot that fits the lowest gap best, the first of what is left where several fit alike; -1: nothing fits. Most of all time goes here. */
+  private fitting(length: number): number {
+    const { left, slots } = this;
+    const { from, to, low, high, lower } = this.gap;
+    const best = slots.bestBox(left, to - from, length - low, high - low, lower - low);
+    let slot = best < 0 ? -1 : best >> 3;
+    let score = best < 0 ? -1 : best & 7;
+    this.fitsAt = low;
     let seen = -1;
-    for (let place = 0; place < count; place++) {
-      const kind = shape[left[place] as number] as number;
-      if (kind === seen) continue;
-      seen = kind;
-      for (let b = first[kind] as number, end = first[kind + 1] as number; b < end; b++) {
-        const width = widths[b] as number;
-        let y = low;
-        if (boxes[b] === 1) {
-          if (width > room + HAIR || low + (heights[b] as number) > length + HAIR) continue;
-        } else {
-          y = this.depthOf(all[b] as Block, length);
-          if (Number.isNaN(y)) continue;
-        }
-        const far = y + (heights[b] as number);
-        let score = width > room - HAIR && width < room + HAIR ? 3 : 0;
-        if (far > high - HAIR && far < high + HAIR) score += 2;
-        else if (far > lower - HAIR && far < lower + HAIR) score++;
-        if (score <= most) continue;
-        most = score;
-        bestPlace = place;
-        bestBlock = b;
-        depth = y;
-        if (score === 5) place = count;
+    for (let i = 0; i < slots.words && score < 5; i++) {
+      for (let bits = (left[i] as number) & (slots.stepped[i] as number); bits !== 0; bits &= bits - 1) {
+        const at = 32 * i + 31 - clz32(bits & -bits);
+        const kind = slots.block[at] as number;
+        // Alike things stand beside each other mostly.
+        if (kind === seen) continue;
+        seen = kind;
+        const block = this.blocks.all[kind] as Block;
+        const y = this.depthOf(block, length);
+        if (Number.isNaN(y)) continue;
+        const own = this.scoreOf(block.width, y + block.height);
+        if (own < score || (own === score && at > slot)) continue;
+        score = own;
+        slot = at;
+        this.fitsAt = y;
       }
     }
-    const block = all[bestBlock];
-    return block ? { place: bestPlace, block, y: depth, score: most } : null;
+    return slot;
   }
 
-  /** All that fits the lowest gap, the best first, larger before smaller; shapes that are alike once. O(count × turns). */
-  all(count: number, length: number): Choice[] {
-    const { shape, first, all } = this.blocks;
+  /** All that fits the lowest gap, the best first, larger before smaller; shapes that are alike once. O(turned shapes). */
+  all(length: number): Choice[] {
+    const { slots, left } = this;
     const list: Choice[] = [];
     const seen = new Set<number>();
-    for (let place = 0; place < count; place++) {
-      const kind = nth(shape, nth(this.left, place));
-      if (seen.has(kind)) continue;
-      seen.add(kind);
-      for (const block of all.slice(nth(first, kind), nth(first, kind + 1))) {
+    for (let i = 0; i < slots.words; i++) {
+      for (let bits = left[i] as number; bits !== 0; bits &= bits - 1) {
+        const slot = 32 * i + 31 - clz32(bits & -bits);
+        const kind = slots.block[slot] as number;
+        if (seen.has(kind)) continue;
+        seen.add(kind);
+        const block = this.blockOf(slot);
         const y = this.depthOf(block, length);
-        if (!Number.isNaN(y)) list.push({ place, block, y, score: this.scoreOf(block.width, y + block.height) });
+        if (!Number.isNaN(y)) list.push({ slot, y, score: this.scoreOf(block.width, y + block.height) });
       }
     }
-    return list.sort((a, b) => b.score - a.score || b.block.area - a.block.area);
+    return list.sort((a, b) => b.score - a.score || this.blockOf(b.slot).area - this.blockOf(a.slot).area);
+  }
+
+  /** Lays a block down beside the gap that was looked at. */
+  private lay(slot: number, y: number): void {
+    const block = this.blockOf(slot);
+    const { slots, blocks } = this;
+    const thing = slots.thing[slot] as number;
+    const kind = blocks.shape[thing] as number;
+    const mark = blocks.mark[kind] as number;
+    slots.drop(thing, this.left);
+    this.count--;
+    this.area -= blocks.area[kind] as number;
+    this.sum = (this.sum + mark) | 0;
+    this.mix ^= mark;
+    const x = this.gap.onLeft ? this.gap.from : this.gap.to - block.width;
+    this.lastX = x;
+    for (const step of block.steps) this.raise(x + step.x, x + step.x + step.width, y + step.far);
   }
 
   /** Lays a choice down beside the gap that was looked at. */
-  put({ place, block, y }: Choice, count: number): Omit<Put, 'before'> {
-    const thing = nth(this.left, place);
-    const x = this.gap.onLeft ? this.gap.from : this.gap.to - block.width;
-    this.left.copyWithin(place, place + 1, count);
-    for (const step of block.steps) this.raise(x + step.x, x + step.x + step.width, y + step.far);
-    return { thing, x, y, block };
+  put({ slot, y }: Choice): Omit<Put, 'before'> {
+    this.lay(slot, y);
+    return { slot, x: this.lastX, y };
   }
 
   /** Fills the lowest gap up to its lower neighbour; false: there is nothing beside it. */
   giveUp(at: number, length: number): boolean {
-    const beside = Math.min(
+    const beside = min(
       at > 0 ? (this.top[at - 1] ?? 0) : Infinity,
       at + 1 < this.steps ? (this.top[at + 1] ?? 0) : Infinity,
     );
     // The last gap of all, over the whole ground, takes nothing any more.
     if (beside === Infinity && at === 0 && this.steps === 1) return false;
-    this.raise(this.x[at] ?? 0, this.x[at + 1] ?? 0, Math.min(beside, length));
+    this.raise(this.x[at] ?? 0, this.x[at + 1] ?? 0, min(beside, length));
     return true;
   }
 

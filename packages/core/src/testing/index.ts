@@ -4,6 +4,7 @@ import { USUAL_SHEET, type Paper, type Tiling } from '../sheet/index.js';
 import type { Job, ShopFloor } from '../job/index.js';
 
 export { boxlikeGoods } from './boxes.js';
+export { boxesToNest, faultsOfLayout, nestedAfter } from './layouts.js';
 export { sampleOrder, sampleOrderJob } from './order.js';
 export { runDay } from './day-run.js';
 export { keptPromises } from './day-weeks.js';
