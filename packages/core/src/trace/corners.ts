@@ -54,10 +54,8 @@ const TIP = 1.6;
 /** A sharp tip is lost where it is narrower than about twice this, mm: the sharper, the further back. */
 const LOST = 0.6;
 const LEAST_APEX = 0.03;
-/** Arms that meet at less than this make a needle, radians; where it is cut off it is no wider than this, mm; more than so much is not said of it. */
+/** Arms that meet at less than this make a needle, radians. */
 const NEEDLE = 0.7;
-const CUT_OFF = 2;
-const MOST_LOST = 12;
 /** Where its arms begin, as multiples of the blunt part. */
 const BLUNTED = [1, 2, 3.5, 5];
 /** How far from a tip the next point of its arm stands at least, mm. */
@@ -75,21 +73,15 @@ function apexOf(before: readonly Point[], after: readonly Point[]): number {
   return acos(min(1, max(-1, (one.x * other.x + one.y * other.y) / sizes)));
 }
 
-/** An outline with its tips, and how far one that could not be given back reached further, mm: nought where there is none. */
-export interface Sharpened {
-  points: Point[];
-  lost: number;
-}
-
 /**
  * Gives sharp corners back their tips, which softening rounds off: where the outline turns at once between two straight arms,
  * the points between are replaced by the place where the arms cross. `points` stand at even steps of `pitch`; all lengths in pixels,
  * `perMm` pixels to the millimetre. `closed`: how far gaps were closed, mm, which blunts tips as much more. O(n × arm).
  */
-export function sharpened(points: readonly Point[], pitch: number, perMm: number, closed = 0): Sharpened {
+export function sharpened(points: readonly Point[], pitch: number, perMm: number, closed = 0): Point[] {
   const n = points.length;
   const [blunt, arm] = [max(1, round(((BLUNT + 1.5 * closed) * perMm) / pitch)), max(4, round((ARM * perMm) / pitch))];
-  if (n < 4 * (blunt + arm)) return { points: [...points], lost: 0 };
+  if (n < 4 * (blunt + arm)) return [...points];
   const at = (i: number): Point => points[((i % n) + n) % n] ?? { x: 0, y: 0 };
   const run = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => at(from + k));
   const turnAt = (i: number): number => {
@@ -98,16 +90,6 @@ export function sharpened(points: readonly Point[], pitch: number, perMm: number
     return abs((atan2(sin(turn), cos(turn)) * 180) / Math.PI);
   };
   const turns = points.map((_, i) => turnAt(i));
-  let missing = 0;
-  /** How far a needle's tip that was cut off at a place would reach beyond it, mm. */
-  const missingAt = (i: number): number => {
-    if (distance(at(i - blunt), at(i + blunt)) > CUT_OFF * perMm) return 0;
-    const back = 3 * blunt;
-    const [into, out] = [run(i - back - arm, i - back), run(i + back, i + back + arm)];
-    const [before, after] = [lineThrough(into), lineThrough(out)];
-    const tip = before && after && apexOf(into, out) < NEEDLE ? crossing(before, after) : null;
-    return tip ? min(MOST_LOST, distance(tip, at(i)) / perMm) : 0;
-  };
   const tips = new Map<number, Point>();
   const gone = new Set<number>();
   for (let i = 0; i < n; i++) {
@@ -143,13 +125,9 @@ export function sharpened(points: readonly Point[], pitch: number, perMm: number
       }
       break;
     }
-    if (!tips.has(i)) missing = max(missing, missingAt(i));
   }
-  return {
-    points: points.flatMap((p, i) => {
-      const tip = tips.get(i);
-      return tip ? [tip] : gone.has(i) ? [] : [p];
-    }),
-    lost: missing,
-  };
+  return points.flatMap((p, i) => {
+    const tip = tips.get(i);
+    return tip ? [tip] : gone.has(i) ? [] : [p];
+  });
 }

@@ -1,4 +1,5 @@
 import { mixedPhotoOf, scanOf } from '../rendered/index.js';
+import { shapeOutline } from '../blank/index.js';
 import { polygonOf, resampled, toSegment, type Polygon } from '../geometry/index.js';
 import { shapeError } from '../testing/index.js';
 import { traceScan, tracePhoto, TraceProblem } from './index.js';
@@ -30,6 +31,20 @@ const worst = (found: Polygon, truth: Polygon, perMm: number): number =>
     ),
   ) / perMm;
 
+/** A drop of 110 mm that ends in a tip of so many degrees. */
+function dropOf(degrees: number): Polygon {
+  const half = (degrees / 2) * (Math.PI / 180);
+  const [far, r] = [110, 110 * Math.sin(half)];
+  const round = Math.PI / 2 + half;
+  return [
+    { x: 0, y: 0 },
+    ...Array.from({ length: 81 }, (_, k) => {
+      const turn = -round + (2 * round * k) / 80;
+      return { x: far + r * Math.cos(turn), y: r * Math.sin(turn) };
+    }),
+  ];
+}
+
 describe('on a scan', () => {
   const circle = polygonOf({ kind: 'ellipse', width: 101, height: 101 });
   const sleeve = polygonOf({ kind: 'rectangle', width: 100, height: 165, radius: 12 });
@@ -47,18 +62,58 @@ describe('on a scan', () => {
     ['blank', 12],
     ['pen line', 20],
   ] as const)('the tip of a needle stays: %s of %i°', async (subject, degrees) => {
-    const half = (degrees / 2) * (Math.PI / 180);
-    const [far, r] = [110, 110 * Math.sin(half)];
-    const round = Math.PI / 2 + half;
-    const drop = [
-      { x: 0, y: 0 },
-      ...Array.from({ length: 81 }, (_, k) => {
-        const turn = -round + (2 * round * k) / 80;
-        return { x: far + r * Math.cos(turn), y: r * Math.sin(turn) };
-      }),
-    ];
+    const drop = dropOf(degrees);
     const { picture, truth, perMm } = await scanOf(drop, { ppi: 200, subject });
     expect(worst(traceScan(picture, 200, subject).inPicture, truth, perMm)).toBeLessThan(0.3);
+  });
+  it.each([
+    ['pen line', 6, 0.7],
+    ['pen line', 8, 4],
+    ['pen line', 10, 1.3],
+    ['pen line', 12, 4],
+    ['blank', 6, 4],
+    ['blank', 8, 1.3],
+  ] as const)(
+    'how far a finer one may be off is said, and no less than it is: %s of %i°, %s° askew',
+    async (subject, degrees, skew) => {
+      const { picture, truth, perMm } = await scanOf(dropOf(degrees), { ppi: 300, subject, skew });
+      const { inPicture, uncertainty, remarks } = traceScan(picture, 300, subject);
+      const off = Math.max(worst(inPicture, truth, perMm), worst(truth, inPicture, perMm));
+      expect(off).toBeGreaterThan(0.5);
+      expect(uncertainty).toBeGreaterThan(off);
+      expect(remarks.join(' ')).toContain('as fine as a needle');
+    },
+  );
+  it('nothing is said of tips that are none: a heart, a star of five, a strap of 3 mm with a round end', async () => {
+    const star = Array.from({ length: 10 }, (_, i) => {
+      const [r, turn] = [i % 2 === 0 ? 60 : 23, (i * Math.PI) / 5];
+      return { x: 60 + r * Math.sin(turn), y: 60 - r * Math.cos(turn) };
+    });
+    const heart = polygonOf(shapeOutline('heart', { width: 90, height: 85 }));
+    const strap = [
+      ...[
+        [0, 0],
+        [60, 0],
+        [60, 20],
+      ].map(([x = 0, y = 0]) => ({ x, y })),
+      ...Array.from({ length: 21 }, (_, i) => {
+        const turn = -Math.PI / 2 + (i * Math.PI) / 20;
+        return { x: 110 + 1.5 * Math.cos(turn), y: 21.5 + 1.5 * Math.sin(turn) };
+      }),
+      ...[
+        [60, 23],
+        [60, 43],
+        [0, 43],
+      ].map(([x = 0, y = 0]) => ({ x, y })),
+    ];
+    for (const shape of [star, heart, strap]) {
+      for (const subject of ['pen line', 'blank'] as const) {
+        const { picture } = await scanOf(shape, { ppi: 300, subject });
+        const { uncertainty, remarks } = traceScan(picture, 300, subject);
+        expect(uncertainty).toBeLessThan(0.15);
+        expect(remarks.join(' ')).not.toContain('needle');
+      }
+    }
   });
   it('a blank with bold stripes on grey is one blank', async () => {
     const tag = polygonOf({ kind: 'rectangle', width: 100, height: 70, radius: 0 });

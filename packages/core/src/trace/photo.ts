@@ -20,7 +20,7 @@ import {
   contrastWeights,
   followEdge,
   inMillimetres,
-  lostTip,
+  needleRemark,
   RIVAL,
   several,
   standingOut,
@@ -202,7 +202,8 @@ export function tracePhoto(
   if (tilt > 24)
     remarks.push(`The picture was taken at some ${Math.round(tilt)}° from straight above; straighter is surer.`);
   if (soft > 0) remarks.push('The picture is grainy, and was softened: in more light it is surer.');
-  if (edge.lost > 0) remarks.push(lostTip(edge.lost));
+  const fine = needleRemark(edge.tip);
+  if (fine) remarks.push(fine);
   if (edge.found < 0.9)
     remarks.push(`On ${Math.round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
   progress(1, 'Done');

@@ -1,7 +1,8 @@
 import { areaOf, boundsOf, simplified, type Point, type Polygon, resampled } from '../geometry/index.js';
 import { MM_PER_INCH, lengthText } from '../units/index.js';
 import { contrastAt, contrastOf, type Contrast } from './contrast.js';
-import { type Sharpened, sharpened } from './corners.js';
+import { sharpened } from './corners.js';
+import { needleDoubt } from './needle.js';
 import { groundOf } from './ground.js';
 import { darkness, otsu } from './level.js';
 import { LUMA, lumaOf, sampler, shrink, type Picture, type Plane, type Planes, type Progress } from './picture.js';
@@ -229,8 +230,10 @@ function evenedAlong(sample: Edge['sample'], { x: nx, y: ny }: Point, reach: num
   };
 }
 
-/** An edge that was followed, with its tips. */
-export interface Followed extends Refined, Sharpened {}
+/** An edge that was followed, with its corners, and how far a tip as fine as a needle may be off, mm: nought where there is none. */
+export interface Followed extends Refined {
+  tip: number;
+}
 
 /** Follows the edge near a rough border on the full picture: twice, the second time close by. */
 export function followEdge(
@@ -266,19 +269,22 @@ export function followEdge(
     3,
     0.25 * perMm,
   );
-  return { ...second, found: first.found, ...sharpened(second.points, pitch, perMm, closed) };
+  const sharp = sharpened(second.points, pitch, perMm, closed);
+  return { ...second, found: first.found, points: sharp, tip: needleDoubt(sharp, perMm) };
 }
 
-/** What is said of a tip that was lost. */
-export const lostTip = (mm: number): string =>
-  `A tip as fine as a needle is cut off: it reaches about ${lengthText(mm)} further. Set it by hand.`;
+/** What is said of a tip that may be off by so much, mm; null: nothing. */
+export const needleRemark = (mm: number): string | null =>
+  mm < TOLD ? null : `A tip as fine as a needle may be off by about ${lengthText(mm)}. Look at it, and set it by hand.`;
+/** Less than this is not worth a word, mm. */
+const TOLD = 0.5;
 
 /** How far an outline may be off that was bridged all along, mm. */
 const BRIDGED = 1.6;
 
-/** How sure an edge is, mm: the size of a pixel, its noise, what had to be bridged, and a tip that was lost. */
-export const sureness = ({ noise, found, lost }: Followed, perMm: number): number =>
-  0.3 / perMm + (2 * noise) / perMm + (1 - found) * BRIDGED + lost;
+/** How sure an edge is, mm: the size of a pixel, its noise, what had to be bridged, and a tip as fine as a needle. */
+export const sureness = ({ noise, found, tip }: Followed, perMm: number): number =>
+  0.3 / perMm + (2 * noise) / perMm + (1 - found) * BRIDGED + tip;
 
 /**
  * Finds the closed outline on a scan at true size. A pen line: its inside edge, gaps of up to 6 mm bridged; the blank itself: its edge.
@@ -352,7 +358,8 @@ export function traceScan(
   progress(0.95, 'Measuring it');
   const inPicture = edge.points;
   const outline = inMillimetres(inPicture, (p) => ({ x: p.x / perMm, y: p.y / perMm }));
-  if (edge.lost > 0) remarks.push(lostTip(edge.lost));
+  const fine = needleRemark(edge.tip);
+  if (fine) remarks.push(fine);
   if (edge.found < 0.9)
     remarks.push(`On ${round((1 - edge.found) * 100)} % of its length no edge was seen: look at those parts.`);
   progress(1, 'Done');
