@@ -2,18 +2,25 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 
 const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/src`, import.meta.url));
 
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
-  plugins: [react(), tailwindcss()],
+  // Made small once, when it is built: the server sends them as they are.
+  plugins: [react(), tailwindcss(), compression({ algorithms: ['brotliCompress', 'gzip'], threshold: 1024 })],
   resolve: {
     alias: [
       { find: /^@kanga\/core\/(.+)$/, replacement: `${source('core')}/$1/index.ts` },
       { find: /^@kanga\/contract\/(.+)$/, replacement: `${source('contract')}/$1/index.ts` },
     ],
   },
-  build: { outDir: 'dist', target: 'es2022', chunkSizeWarningLimit: 900 },
+  build: {
+    outDir: 'dist',
+    manifest: true,
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4600' } },
 });

@@ -2,15 +2,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
 import { checkNode, ensureBuild, ensureModules, ensurePackages, freePort, Lack, QUIET, ROOT, say } from './machine.mjs';
 import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany, ordersOfMany } from './bench-server.mjs';
 import { NO_PAST, openServer } from './ground/server.mjs';
+import { wireRows } from './seen.mjs';
 import { withTestCluster } from './test.mjs';
-
-const seconds = (ms) => `${(ms / 1000).toFixed(2)} s`;
-const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
 
 /** Runs one case of scripts/bench-cases.mjs in a process of its own, so that its memory is its own. */
 function inOwnProcess(name, folder) {
@@ -64,37 +61,6 @@ async function resultsOfMany(databaseUrl, url) {
     quarter: await asked('outcomes?days=90'),
     all: await asked('outcomes?days=3650'),
   };
-}
-
-/** From a click on the address to the first screen with its pictures, and what had to be fetched for it. */
-async function firstScreen(url) {
-  say('first screen');
-  const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: QUIET,
-  });
-  const times = [];
-  let script = 0;
-  try {
-    for (let i = 0; i < 5; i++) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-      const page = await context.newPage();
-      const bodies = [];
-      page.on('response', (response) => {
-        if (response.url().endsWith('.js')) bodies.push(response.body());
-      });
-      const began = performance.now();
-      await page.goto(url, { waitUntil: 'commit' });
-      await page.getByRole('heading', { name: /open jobs/ }).waitFor();
-      times.push(performance.now() - began);
-      script = (await Promise.all(bodies)).reduce((sum, body) => sum + gzipSync(body).length, 0);
-      await context.close();
-    }
-  } finally {
-    await browser.close();
-  }
-  return { ms: median(times), gzipped: script };
 }
 
 export async function bench() {
@@ -155,15 +121,7 @@ export async function bench() {
     });
     const databaseUrl = cluster.fullUrl('kanga_bench');
     try {
-      const { ms, gzipped } = await firstScreen(`http://127.0.0.1:${port}/`);
-      rows.push({
-        what: 'First screen',
-        input: 'the demo shop, empty browser cache, loopback; median of 5',
-        time: seconds(ms),
-        memory: '',
-        reached: `${(gzipped / 1024).toFixed(0)} kB of JavaScript gzipped; aim: under 1 s, under 250 kB`,
-        grows: 'with the jobs listed, 500 at most',
-      });
+      rows.push(...(await wireRows(`http://127.0.0.1:${port}/`)));
       const { proven, quarter, all } = await resultsOfMany(databaseUrl, `http://127.0.0.1:${port}/`);
       rows.push({
         what: 'What is proven, asked of the server',

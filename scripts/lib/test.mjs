@@ -51,6 +51,7 @@ async function checks() {
     ['formatting', 'format:check'],
     ['import rules', 'arrows'],
     ['what nothing uses', 'unused'],
+    ['what each page sends', 'sizes'],
     ['types', 'types'],
   ]) {
     say(what);

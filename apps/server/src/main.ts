@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import { Logger } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import compression from 'compression';
 import type { NextFunction, Request, Response } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { AppModule } from './app.module.js';
@@ -29,15 +31,18 @@ const CONTENT_POLICY = {
 /** A quiet connection is kept for so long, ms: longer than whoever asks keeps it, so that none is closed while a request is on its way. */
 const KEPT_OPEN = 75_000;
 
-/** The built web application: files with a hash in their name for ever, the page itself never from a cache. */
+/** Answers shorter than this are sent as they are, bytes. */
+const SMALL = 2048;
+/** Lines that stay open are not held back to be made smaller. */
+const mayBeSmaller = (request: Request, response: Response): boolean =>
+  !String(response.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(request, response);
+
+/** The built web application, as small as whoever asks can read it: files with a hash in their name for ever, the page itself never from a cache. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
-  app.useStaticAssets(join(folder, 'assets'), {
-    prefix: '/assets/',
-    immutable: true,
-    maxAge: '365d',
-    fallthrough: false,
-  });
-  app.useStaticAssets(folder, { index: false });
+  const small = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
+  const forEver = { immutable: true, maxAge: '365d', fallthrough: false };
+  app.use('/assets/', staticGzip(join(folder, 'assets'), { ...small, serveStatic: forEver }));
+  app.use(staticGzip(folder, small));
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api/')) return next();
     response.setHeader('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), (error) => {
@@ -62,6 +67,7 @@ async function start(): Promise<void> {
     bodyParser: false,
   });
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
+  app.use(compression({ threshold: SMALL, filter: mayBeSmaller }));
   app.use(sameOrigin(ownToken(data)));
   app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });

@@ -6,7 +6,7 @@ import { Cloth } from './frame/index.js';
 function Fallback() {
   const problem = problemFrom(useRouteError());
   return (
-    <Cloth>
+    <Cloth title={problem.title}>
       <div className="m-auto max-w-xl p-8" role="alert">
         <h1 className="font-big text-3xl font-bold">{problem.title}</h1>
         <p className="my-3 text-lg">{problem.remedy}</p>

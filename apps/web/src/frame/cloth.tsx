@@ -1,4 +1,4 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import { lazy, Suspense, useRef, type ReactNode } from 'react';
 import { Header } from './header.js';
 import { KeptStrip } from './kept-strip.js';
 import { Selvedge } from './motif.js';
@@ -11,11 +11,14 @@ const Help = lazy(() => import('./help.js'));
 
 /** One cloth: header, border, field, line, with the woven edge round it. Pages without a job leave border and line out. */
 export function Cloth({
+  title,
   head,
   border,
   children,
   foot,
 }: {
+  /** What the window is called by. */
+  title: string;
   head?: ReactNode;
   border?: ReactNode;
   children: ReactNode;
@@ -23,15 +26,28 @@ export function Cloth({
 }) {
   const [palette, setPalette] = useDoor(onPalette);
   const [help, setHelp] = useDoor(onHelp);
+  const main = useRef<HTMLElement>(null);
   return (
     <div className="relative flex min-h-full flex-col px-3.5 pb-3.5 lg:h-full">
+      <title>{`${title} · Kanga`}</title>
+      <a
+        href="#main"
+        onClick={(event) => {
+          // The address stays as it is.
+          event.preventDefault();
+          main.current?.focus();
+        }}
+        className="sr-only no-print focus:not-sr-only focus:fixed focus:top-2 focus:left-4 focus:z-50 focus:border-[1.5px] focus:border-edge focus:bg-white focus:px-4 focus:py-3 focus:font-bold"
+      >
+        To the content
+      </a>
       <Header>{head}</Header>
       <KeptStrip />
       {border}
       <Selvedge className="absolute bottom-0 left-0 h-[calc(100%-44px)] w-3.5" />
       <Selvedge className="absolute right-0 bottom-0 h-[calc(100%-44px)] w-3.5" />
       <Selvedge className="absolute bottom-0 left-0 h-3.5 w-full" />
-      <main tabIndex={-1} className="outline-none flex min-h-0 flex-1 flex-col bg-white">
+      <main id="main" ref={main} tabIndex={-1} className="outline-none flex min-h-0 flex-1 flex-col bg-white">
         {children}
       </main>
       {foot && <div className="sticky bottom-0 z-10 max-lg:bottom-0">{foot}</div>}

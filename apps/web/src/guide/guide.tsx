@@ -21,7 +21,7 @@ export function Guide() {
     document.getElementById(hash.slice(1))?.scrollIntoView();
   }, [hash]);
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Guide" head={<b>{settings.shopName}</b>}>
       <div className="grid min-h-0 flex-1 gap-8 overflow-auto p-6 lg:grid-cols-[220px_minmax(0,760px)]">
         <nav aria-label="Sections of the guide" className="self-start lg:sticky lg:top-0">
           <ul>

@@ -25,7 +25,7 @@ export function renderGuide(
         return `<h${depth} id="${id}">${title}</h${depth}>`;
       },
       image({ href, text: words }: Tokens.Image): string {
-        return `<img src="${address(href.split('/').at(-1) ?? '')}" alt="${words}" loading="lazy">`;
+        return `<img src="${address(href.split('/').at(-1) ?? '')}" alt="${words}" width="1280" height="800" loading="lazy">`;
       },
     },
   });

@@ -6,6 +6,7 @@ import { artIdsOf, fontsOf, type Art, type Palette, type SideDesign } from '@kan
 import { allPressed } from '@kanga/core/bench';
 import { bySeverity, STAGES, type Finding, type Stage } from '@kanga/core/finding';
 import { atBench, checkPrinted, nextAction, viewJob, type JobFile } from '@kanga/core/job';
+import { capitalised } from '@kanga/core/units';
 import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
 import {
@@ -265,6 +266,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   return (
     <JobContextDoor value={context}>
       <Cloth
+        title={`Job ${job.number} · ${capitalised(stage)}`}
         head={<JobHead />}
         border={<Border view={view} at={stage} />}
         foot={

@@ -33,7 +33,7 @@ export function Jobs() {
     finds(`${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`),
   );
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Jobs" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Jobs</h1>

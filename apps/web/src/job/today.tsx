@@ -46,6 +46,7 @@ export function Today() {
       };
   return (
     <Cloth
+      title="Today"
       head={<b>{settings.shopName}</b>}
       foot={
         <>

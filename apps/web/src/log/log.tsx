@@ -173,7 +173,7 @@ export function Log() {
   const rows = pages.data?.pages.flatMap(({ entries }) => entries) ?? [];
   const isNarrowed = Object.keys(asked(wanted)).length > 0;
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Log" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Log of pressings</h1>
         <Fallout />

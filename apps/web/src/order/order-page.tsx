@@ -97,6 +97,7 @@ function OpenOrder({ id }: { id: string }) {
     .map((job) => job.id);
   return (
     <Cloth
+      title={`Order ${order.number} · ${order.name}`}
       head={
         <span className="flex min-w-0 items-center gap-3">
           <Link to="/orders" className="text-cyan underline">

@@ -26,7 +26,7 @@ export function Orders() {
       <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
     ));
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Orders" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-4 flex flex-wrap items-center gap-3">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Orders</h1>

@@ -71,6 +71,7 @@ export function PricePage() {
   const { order } = session.file;
   return (
     <Cloth
+      title={`Order ${order.number} · Price`}
       head={
         <span className="flex min-w-0 items-center gap-3">
           <Link to={`/orders/${id}`} className="text-cyan underline">

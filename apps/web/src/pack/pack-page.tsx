@@ -34,6 +34,7 @@ function OpenTable({ id }: { id: string }) {
   };
   return (
     <Cloth
+      title={`Pack ${file.title}`}
       head={
         <span className="flex min-w-0 items-center gap-3">
           <Link to={`/orders/${id}`} className="text-cyan underline">

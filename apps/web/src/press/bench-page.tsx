@@ -171,6 +171,7 @@ export function BenchPage() {
   const idle = presses.filter(({ id }) => !lanes.some((run) => run.pressId === id));
   return (
     <Cloth
+      title="Bench"
       head={lanes.length > 1 ? <OperatorField slim /> : <b>{settings.shopName}</b>}
       foot={
         <>

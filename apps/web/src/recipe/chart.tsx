@@ -71,7 +71,7 @@ export function ChartPage() {
     finds([row.name, ...cells, remark].join(' ')),
   );
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Reference chart" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end gap-4">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Reference chart</h1>

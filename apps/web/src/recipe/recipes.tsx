@@ -158,7 +158,7 @@ export function Recipes() {
     groups.set(name, [...(groups.get(name) ?? []), entry]);
   }
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Recipe book" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end justify-between gap-4">
           <h1 className="font-big text-[34px] leading-none font-bold">Recipe book</h1>

@@ -40,7 +40,7 @@ export function SettingsPage() {
     }))
     .filter(({ cells }) => finds(cells.join(' ')));
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Settings sheet" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end gap-4">
           <h1 className="mr-auto font-big text-[34px] leading-none font-bold">Settings sheet</h1>

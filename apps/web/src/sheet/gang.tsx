@@ -62,7 +62,7 @@ export function GangPage() {
   const turning = useTurning(layout, media ?? null);
   const blocked = stopped.length > 0 || !layout || (plan?.clashing.length ?? 0) > 0;
   return (
-    <Cloth head={<b>{shop.settings.shopName}</b>} foot={<Findings findings={findings} />}>
+    <Cloth title="Sheets" head={<b>{shop.settings.shopName}</b>} foot={<Findings findings={findings} />}>
       <Field
         title="Sheets that several jobs share, as they come out of the printer"
         tools={

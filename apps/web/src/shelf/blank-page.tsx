@@ -134,7 +134,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
   const back = jobId ? `/jobs/${jobId}/blank` : '/shelf';
   const traced = shown?.outline.kind === 'polygon';
   return (
-    <Cloth head={<b>{known ? known.name : 'A new blank'}</b>}>
+    <Cloth title={`${known ? known.name : 'A new blank'} · Shelf`} head={<b>{known ? known.name : 'A new blank'}</b>}>
       <Field
         title={tracing ? 'Is the red line where the edge is?' : 'What shape is the print area, at true size?'}
         picture={

@@ -55,7 +55,7 @@ export function Shelf() {
   const present = (Object.keys(FAMILY_NAMES) as Family[]).filter((one) => blanks.some((blank) => blank.family === one));
   const trouble = acts.add.error ?? acts.save.error ?? acts.addMany.error;
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Shelf" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-4 flex flex-wrap items-end gap-3">
           <h1 className="mr-4 font-big text-[34px] leading-none font-bold">Shelf</h1>

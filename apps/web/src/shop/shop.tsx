@@ -51,7 +51,7 @@ export function ShopPage() {
     set({ units: { ...settings.units, ...change } });
   };
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Shop" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Shop</h1>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-2">

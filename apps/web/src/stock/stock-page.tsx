@@ -70,6 +70,7 @@ export function StockPage() {
   const common = { busy: stock.busy, problem: stock.problem, onCancel: close };
   return (
     <Cloth
+      title="Stock"
       head={<b>{settings.shopName}</b>}
       foot={
         <>

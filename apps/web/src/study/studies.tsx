@@ -58,7 +58,7 @@ export function Studies() {
   const { data: studies } = useSuspenseQuery(studiesQuery);
   const [making, setMaking] = useState(false);
   return (
-    <Cloth head={<b>{settings.shopName}</b>}>
+    <Cloth title="Dial-in" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end justify-between gap-4">
           <h1 className="font-big text-[34px] leading-none font-bold">Dial-in</h1>

@@ -88,6 +88,7 @@ export function StudyPage() {
   const comparable = study.swatches.filter(tells).length > 1;
   return (
     <Cloth
+      title={`${study.name} · Dial-in`}
       head={
         <span className="flex min-w-0 items-center gap-3">
           <Link to="/studies" className="text-cyan underline">

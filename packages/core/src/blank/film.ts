@@ -1,4 +1,4 @@
-import { lowered, temperatureText } from '../units/index.js';
+import { temperatureText } from '../units/index.js';
 import { baseKindOf } from './base.js';
 import { isHardGoods, type BlankDescription } from './blank.js';
 
@@ -41,9 +41,6 @@ export const FILMS: Record<'light' | 'dark', Film> = {
 /** The film that goes on a blank; null: films go on cloth alone. */
 export const filmFor = (blank: Pick<BlankDescription, 'family' | 'baseColour'>): Film | null =>
   isHardGoods(blank.family) ? null : FILMS[baseKindOf(blank.baseColour) === 'dark' ? 'dark' : 'light'];
-
-/** A film as it is named within a sentence. */
-export const filmInText = ({ name }: Pick<Film, 'name'>): string => lowered(name);
 
 /** Whether a print is to read right on its paper, as an opaque film is; dye (null) and a film that is laid face down are mirrored. */
 export const readsRight = (film: Film | null): boolean => film !== null && !film.mirrored;

@@ -2,7 +2,8 @@ import type { Finding } from '../finding/index.js';
 import { deltaE00, hexOf, labOfLinear, linearOf, onCloth } from '../colour/index.js';
 import { baseKindOf } from './base.js';
 import { isHardGoods, type BlankDescription, type Fibre } from './blank.js';
-import { filmFor, filmInText, filmSteps } from './film.js';
+import { filmInText } from './film-words.js';
+import { filmFor, filmSteps } from './film.js';
 
 /** One verdict on whether a blank takes dye. */
 type Verdict = 'takes dye' | 'takes dye, with a loss' | 'wrong process';

@@ -28,7 +28,8 @@ export { besideOf, type Edge, edgeKeepOut, makeTemplate, type Template, template
 export { type Shape, SHAPE_NAMES, type ShapeName, shapeOutline, SHAPES } from './shapes.js';
 export { baseKindOf } from './base.js';
 export { buildOf } from './build.js';
-export { type Film, filmFor, filmInText, FILMS, type Process, PROCESSES, readsRight } from './film.js';
+export { filmInText } from './film-words.js';
+export { type Film, filmFor, FILMS, type Process, PROCESSES, readsRight } from './film.js';
 export { dyeShareOf, type Fitness, fitnessOf } from './fitness.js';
 export { comesInPairs, type OfPair, pairInTurn } from './pair.js';
 export { proposeBleed } from './bleed.js';

@@ -12,18 +12,8 @@ export {
   type Transform,
   translation,
 } from './transform.js';
-export {
-  areaOf,
-  clipped,
-  fillsBox,
-  offsetPolygon,
-  perimeterOf,
-  type Polygon,
-  polygonContains,
-  rowSpans,
-  transformed,
-  united,
-} from './polygon.js';
+export { areaOf, fillsBox, perimeterOf, type Polygon, polygonContains, rowSpans, transformed } from './polygon.js';
+export { clipped, offsetPolygon, united } from './clip.js';
 export { grownBox, grownPolygon, type Outline, polygonOf, sizeOf, svgPath } from './outline.js';
 export { crossingOf } from './crossing.js';
 export { resampled, simplified, toSegment } from './simplify.js';

@@ -1,5 +1,6 @@
 import type { Point } from './point.js';
-import { offsetPolygon, type Polygon } from './polygon.js';
+import { offsetPolygon } from './clip.js';
+import type { Polygon } from './polygon.js';
 import { boundsOf, type Rect } from './rect.js';
 
 /** The shape of a print area about its own top-left corner, mm. */

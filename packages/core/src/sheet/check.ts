@@ -1,7 +1,7 @@
 import type { Finding } from '../finding/index.js';
 import type { Media, Printer } from '../shop/index.js';
 import type { UnitPrinter } from '../units/index.js';
-import { isLayout } from './layout.js';
+import { isLayout } from './outcome.js';
 import type { SheetPlan } from './plan.js';
 
 /** What is said of the sheets: what does not fit and why, what lies wrong, and who mirrors. */

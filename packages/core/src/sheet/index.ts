@@ -30,7 +30,6 @@ export {
 } from './tray.js';
 export {
   boxOf,
-  isLayout,
   kindOf,
   type Layout,
   layOut,
@@ -40,6 +39,7 @@ export {
   type Placed,
   type Sheet,
 } from './layout.js';
+export { isLayout } from './outcome.js';
 export { arrangedLayout, clashesOn, nestProblem, spotsOf, spotsOnGround, spotsOnSheet } from './arrange.js';
 export { planSheets, type SheetPlan } from './plan.js';
 export { checkSheet } from './check.js';

@@ -237,5 +237,3 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
   }
   return sheetsOf(request, placed);
 }
-
-export const isLayout = (outcome: Layout | NoFit): outcome is Layout => 'sheets' in outcome;

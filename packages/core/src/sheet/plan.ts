@@ -1,6 +1,7 @@
 import type { Arrangement, SheetChoices } from './choices.js';
 import { arrangedLayout, clashesOn, layoutFingerprint } from './arrange.js';
-import { isLayout, layOut, type Layout, type LayoutRequest, type NoFit } from './layout.js';
+import { layOut, type Layout, type LayoutRequest, type NoFit } from './layout.js';
+import { isLayout } from './outcome.js';
 
 /** The sheets of a tray, and what became of the arrangement that was made for it. */
 export interface SheetPlan {
