@@ -33,9 +33,6 @@ const KEPT_OPEN = 75_000;
 
 /** Answers shorter than this are sent as they are, bytes. */
 const SMALL = 2048;
-/** Lines that stay open are not held back to be made smaller. */
-const mayBeSmaller = (request: Request, response: Response): boolean =>
-  !String(response.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(request, response);
 
 /** The built web application, as small as whoever asks can read it: files with a hash in their name for ever, the page itself never from a cache. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
@@ -67,7 +64,8 @@ async function start(): Promise<void> {
     bodyParser: false,
   });
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
-  app.use(compression({ threshold: SMALL, filter: mayBeSmaller }));
+  // Lines that stay open say that they are not to be changed on the way, and are not.
+  app.use(compression({ threshold: SMALL }));
   app.use(sameOrigin(ownToken(data)));
   app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });

@@ -20,7 +20,7 @@ interface Box {
   /** It may be turned, as all that is in it may. */
   turns: boolean;
   of: { thing: number } | { a: Box; b: Box; turnA: boolean; turnB: boolean; across: boolean };
-  /** Its sides, among those that were seen. */
+  /** Its sides in grains: two that are alike are the same number. */
   wide: number;
   high: number;
 }
@@ -40,6 +40,7 @@ interface Pair {
 
 /** Lengths that round to the same many of these are one, mm. */
 const GRAIN = 1e-4;
+const grainsOf = (length: number): number => round(length / GRAIN);
 /** How much likelier two are joined whose box has another side that some have, or that goes from edge to edge. */
 const MATCHING = 12;
 /** Of many boxes with a side in common, a new one is looked at beside so many. */
@@ -55,9 +56,8 @@ export class Joiner {
   private readonly singles: Box[] = [];
   /** What is no plain box is left as it is. */
   private readonly others: number[] = [];
-  /** By length, as many grains, the place of a side; by side, the boxes that have it. */
-  private readonly places = new Map<number, number>();
-  private readonly having: Box[][] = [];
+  /** By side, the boxes that have it. */
+  private readonly having = new Map<number, Box[]>();
   private boxes = new Set<Box>();
   private pairs: Pair[] = [];
 
@@ -80,21 +80,10 @@ export class Joiner {
         height,
         turns,
         of: { thing },
-        wide: this.sideOf(wide),
-        high: this.sideOf(height),
+        wide: grainsOf(wide),
+        high: grainsOf(height),
       });
     });
-  }
-
-  private sideOf(length: number): number {
-    const grains = round(length / GRAIN);
-    let place = this.places.get(grains);
-    if (place === undefined) {
-      place = this.having.length;
-      this.places.set(grains, place);
-      this.having.push([]);
-    }
-    return place;
   }
 
   /** Boxes there are to be joined; what is of several steps is none. */
@@ -136,7 +125,7 @@ export class Joiner {
   }
 
   private joinThese(boxes: readonly Box[], length: number, times: number): number {
-    for (const list of this.having) list.length = 0;
+    this.having.clear();
     this.boxes = new Set();
     this.pairs = [];
     for (const box of boxes) this.add(box, length);
@@ -155,15 +144,16 @@ export class Joiner {
 
   private remove(box: Box): void {
     this.boxes.delete(box);
-    for (const side of box.wide === box.high ? [box.wide] : [box.wide, box.high]) {
-      const list = this.having[side] ?? [];
+    for (const side of sidesOf(box)) {
+      const list = this.having.get(side) ?? [];
       list.splice(list.indexOf(box), 1);
     }
   }
 
   private add(box: Box, length: number): void {
-    for (const side of box.wide === box.high ? [box.wide] : [box.wide, box.high]) {
-      const list = this.having[side] ?? [];
+    for (const side of sidesOf(box)) {
+      const list = this.having.get(side) ?? [];
+      this.having.set(side, list);
       const from = list.length > PARTNERS ? wholeBelow(list.length, this.random) : 0;
       for (let i = 0; i < min(PARTNERS, list.length); i++) {
         const pair = this.pairOf(list[(from + i) % list.length] as Box, box, side, length);
@@ -187,17 +177,18 @@ export class Joiner {
     const turns = a.turns && b.turns;
     const fits = (wide: number, high: number) => wide <= this.width + HAIR && high <= length + HAIR;
     if (!fits(width, height) && !(turns && fits(height, width))) return null;
-    const long = this.sideOf(down ? height : width);
+    const long = grainsOf(down ? height : width);
     return { a, b, side, long, width, height, turns, of: { a, b, turnA, turnB, across } };
   }
 
   /** A pair at random, rather one whose side few others have, and whose box has a side that others have. */
   private drawn(): Pair | null {
-    const whole = this.sideOf(this.width);
+    const whole = grainsOf(this.width);
+    const many = (side: number) => this.having.get(side)?.length ?? 0;
     let [best, least]: [Pair | null, number] = [null, Infinity];
     for (const pair of this.pairs) {
-      const matches = pair.long === whole || (this.having[pair.long] ?? []).length > 0;
-      const weight = (matches ? MATCHING : 1) / ((this.having[pair.side] ?? []).length - 1);
+      const matches = pair.long === whole || many(pair.long) > 0;
+      const weight = (matches ? MATCHING : 1) / (many(pair.side) - 1);
       // The least of exponential draws falls on each by its weight.
       const drawn = -log(1 - this.random()) / weight;
       if (drawn < least) [best, least] = [pair, drawn];
@@ -268,6 +259,8 @@ export class Joiner {
     this.spread(b, across === turned ? { sheet, x, y: y + by } : { sheet, x: x + by, y }, turned !== turnB, out);
   }
 }
+
+const sidesOf = ({ wide, high }: Box): number[] => (wide === high ? [wide] : [wide, high]);
 
 const blockOf = (turn: number, width: number, height: number): Block => ({
   turn,

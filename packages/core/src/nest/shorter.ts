@@ -29,9 +29,6 @@ const SMALLEST = 4;
 /** What lies at the top is laid anew: so much of all, and so many at most. */
 const TOP = { least: 0.2, most: 150 };
 
-const allThere = (blocks: readonly (Block | undefined)[]): blocks is readonly Block[] =>
-  blocks.every((one) => one !== undefined);
-
 /** An order in which neighbours have changed places, up to some four apart. */
 function loosened(order: SkylineGenes, random: () => number): SkylineGenes {
   return order
@@ -132,7 +129,6 @@ export class ShorterSearch {
 
   /** Boxes that may have been cut from one, joined: over and over, and laid now and then. */
   private *joined(joiner: Joiner): Work {
-    const sheet = () => this.least * this.problem.width;
     for (;;) {
       joiner.join(this.least, 1);
       for (let made = 0; made < JOINING.chain; made += JOINING.once) {
@@ -140,8 +136,8 @@ export class ShorterSearch {
           joiner.rejoin(this.least);
           if (i % JOINING.few === 0) yield null;
         }
-        const whole = this.random() < WHOLE;
-        yield* this.laid(joiner.joined(whole ? Infinity : sheet() * exp(-SMALLEST * this.random())), WIDEST.joined);
+        const share = this.random() < WHOLE ? Infinity : exp(-SMALLEST * this.random());
+        yield* this.laid(joiner.joined(share * this.least * this.problem.width), WIDEST.joined);
       }
     }
   }
@@ -154,7 +150,7 @@ export class ShorterSearch {
     together = (spots: Spot[]) => spots,
   ): Generator<NestResult | null, boolean> {
     const search = new SkylineSearch(this.problem, joined.blocks, under);
-    const [order = []] = search.orders();
+    const order = search.largestFirst();
     for (let width = 1; width <= widest; width *= 2) {
       if (yield* this.tried(search, order, width, (spots) => together(joined.apart(spots)))) return true;
     }
@@ -165,27 +161,21 @@ export class ShorterSearch {
   private *top(): Work {
     for (;;) {
       const { spots, lengths } = this.best();
-      const blocks = spots.map((spot, thing) => this.blockAt(thing, spot));
+      const lying = spots.flatMap((spot, thing) => this.lyingAs(thing, spot));
       // On several sheets, or with something turned by hand, nothing is at the top.
-      if (lengths.length !== 1 || !allThere(blocks)) {
+      if (lengths.length !== 1 || lying.length < spots.length) {
         yield null;
         continue;
       }
-      const begins = spots.map(({ y }, thing) => y - (blocks[thing]?.dy ?? 0));
       const share = TOP.least + (1 - TOP.least) * this.random();
       const many = min(TOP.most, floor(spots.length * share), spots.length - 1);
-      const from = nth(
-        [...begins].sort((a, b) => b - a),
-        many,
-      );
-      const [rest, stay]: [number[], number[]] = [[], []];
-      begins.forEach((y, thing) => (y >= from - HAIR ? rest : stay).push(thing));
-      const under = stay
-        .flatMap((thing) => {
-          const { dx = 0, steps = [] } = blocks[thing] ?? {};
-          const [x, y] = [(spots[thing]?.x ?? 0) - dx, nth(begins, thing)];
-          return steps.map((step) => ({ from: x + step.x, to: x + step.x + step.width, top: y + step.far }));
-        })
+      const from = nth(lying.map(({ y }) => y).sort((a, b) => b - a), many); // prettier-ignore
+      const rest = lying.flatMap(({ y }, thing) => (y >= from - HAIR ? [thing] : []));
+      const under = lying
+        .filter(({ y }) => y < from - HAIR)
+        .flatMap(({ block, x, y }) =>
+          block.steps.map((step) => ({ from: x + step.x, to: x + step.x + step.width, top: y + step.far })),
+        )
         .sort((a, b) => a.top - b.top);
       const few = { ...this.blocks, shape: Int32Array.from(rest, (thing) => nth(this.blocks.shape, thing)) };
       const joiner = new Joiner(few, this.problem.width, this.random);
@@ -202,7 +192,9 @@ export class ShorterSearch {
     }
   }
 
-  private blockAt(thing: number, { turn }: Spot): Block | undefined {
-    return blocksOfThing(this.blocks, thing).find((one) => one.turn === turn);
+  /** The block as which a thing lies, and where; none where it was turned as no block is. */
+  private lyingAs(thing: number, { x, y, turn }: Spot): { block: Block; x: number; y: number }[] {
+    const block = blocksOfThing(this.blocks, thing).find((one) => one.turn === turn);
+    return block ? [{ block, x: x - block.dx, y: y - block.dy }] : [];
   }
 }

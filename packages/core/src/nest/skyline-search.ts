@@ -71,23 +71,23 @@ export class SkylineSearch {
     return !this.blocks.boxes.includes(0);
   }
 
-  /** Things in some orders that are good to begin with: the largest first comes first. */
-  orders(): SkylineGenes[] {
+  /** Things by a size of theirs, the largest first. */
+  private sized(size: (width: number, height: number) => number): SkylineGenes {
     const { first, width, height, shape } = this.blocks;
-    const things = Array.from(shape, (_, thing) => thing);
-    const sized = (size: (width: number, height: number) => number) => {
-      const sizes = Array.from(shape, (kind) => {
-        const block = nth(first, kind);
-        return size(nth(width, block), nth(height, block));
-      });
-      return [...things].sort((a, b) => nth(sizes, b) - nth(sizes, a) || a - b);
-    };
-    return [
-      sized((wide, high) => wide * high),
-      sized((wide, high) => max(wide, high)),
-      sized((wide, high) => wide + high),
-      sized((wide, high) => min(wide, high)),
-    ];
+    const sizes = Array.from(shape, (kind) => {
+      const block = nth(first, kind);
+      return size(nth(width, block), nth(height, block));
+    });
+    return Array.from(shape, (_, thing) => thing).sort((a, b) => nth(sizes, b) - nth(sizes, a) || a - b);
+  }
+
+  largestFirst(): SkylineGenes {
+    return this.sized((wide, high) => wide * high);
+  }
+
+  /** Things in some orders that are good to begin with. */
+  orders(): SkylineGenes[] {
+    return [this.largestFirst(), this.sized(max), this.sized((wide, high) => wide + high), this.sized(min)];
   }
 
   /** Lays everything down on as many sheets as it takes, the first of `order` first where several fit alike. O(things × (turned shapes / 32 + steps of the skyline)). */

@@ -5,7 +5,7 @@ import type { ProfileStep } from './profile.js';
 import { HAIR, Slots } from './slots.js';
 
 /** Out of the global object once: what is looked up there at every call costs more than the sum. */
-const { clz32, min, max } = Math;
+const { abs, clz32, max, min } = Math;
 
 /** A block that fits the gap that was looked at: its slot, how deep it begins, and how well it fits. */
 export interface Choice {
@@ -58,7 +58,7 @@ export class Skyline {
   private readonly top: Float64Array;
   private steps = 0;
   readonly gap = { from: 0, to: 0, low: 0, high: 0, lower: 0, onLeft: true };
-  slots: Slots;
+  private slots: Slots;
   /** Slots of what is left, as bits. */
   private left: Uint32Array;
   /** How many things are left, their area, mm², and two numbers by which they are told apart. */
@@ -66,7 +66,8 @@ export class Skyline {
   area = 0;
   private sum = 0;
   private mix = 0;
-  /** Where the block that was laid last begins across, mm. */
+  /** Where what was found to fit begins, mm deep, and where what was laid last begins across. */
+  private fitsAt = 0;
   private lastX = 0;
 
   /** Of a sheet `width` wide, with room for what many things come to. */
@@ -206,12 +207,9 @@ export class Skyline {
   /** How well a block fits the gap that was looked at: 5 fills it and is level with the higher neighbour, 0 only fits. */
   private scoreOf(width: number, far: number): number {
     const { from, to, high, lower } = this.gap;
-    const levels = Math.abs(far - high) < HAIR ? 2 : Math.abs(far - lower) < HAIR ? 1 : 0;
-    return Math.abs(width - (to - from)) < HAIR ? 3 + levels : levels;
+    const levels = abs(far - high) < HAIR ? 2 : abs(far - lower) < HAIR ? 1 : 0;
+    return abs(width - (to - from)) < HAIR ? 3 + levels : levels;
   }
-
-  /** Where what was found to fit begins, mm deep. */
-  private fitsAt = 0;
 
   /** The slot that fits the lowest gap best, the first of what is left where several fit alike; -1: nothing fits. Most of all time goes here. */
   private fitting(length: number): number {

@@ -62,7 +62,7 @@ const BLUNTED = [1, 2, 3.5, 5];
 const CLEAR = 0.25;
 
 /** The angle at which two arms meet, radians: `before` leads to the tip, `after` away from it. */
-function apexOf(before: readonly Point[], after: readonly Point[]): number {
+export function apexOf(before: readonly Point[], after: readonly Point[]): number {
   const [a, b, c, d] = [before[0], before.at(-1), after[0], after.at(-1)];
   if (!a || !b || !c || !d) return Math.PI;
   const [one, other] = [

@@ -1,8 +1,8 @@
 import { distance, resampled, type Point, type Polygon } from '../geometry/index.js';
-import { crossing, lineThrough } from './corners.js';
+import { apexOf, crossing, lineThrough } from './corners.js';
 
 /** Out of the global object once: what is looked up there at every call costs more than the sum. */
-const { abs, acos, hypot, max, min, round, tan } = Math;
+const { abs, hypot, max, round, tan } = Math;
 
 /** How finely an outline is looked at, mm, and which stretch of it on either side of a tip is an arm: beyond what is blunted. */
 const PITCH = 0.25;
@@ -18,12 +18,6 @@ const APEX = { least: 0.03, most: 0.45 };
 const MOST = 12;
 /** How far an arm may lie beside where it was seen, mm: what that comes to at a tip grows as it gets finer. */
 const BESIDE = 0.06;
-
-/** The angle at which two directions meet, radians. */
-function angleOf(p: Point, q: Point): number {
-  const sizes = hypot(p.x, p.y) * hypot(q.x, q.y) || 1;
-  return acos(min(1, max(-1, (p.x * q.x + p.y * q.y) / sizes)));
-}
 
 /**
  * How far the finest tip of an outline may be off, mm; nought where none is as fine as a needle. Judged by arms on either side that begin beyond what may be blunted: where
@@ -62,10 +56,10 @@ function doubtOf(
 function doubtAt(one: readonly Point[], other: readonly Point[], end: readonly Point[], perMm: number): number {
   const [line, second] = [lineThrough(one), lineThrough(other)];
   if (!line || !second || max(line.stray, second.stray) > STRAY * perMm) return 0;
-  const [a, b, c, d] = [one[0], one.at(-1), other[0], other.at(-1)];
+  const [a, c] = [one[0], other[0]];
   const tip = crossing(line, second);
-  if (!a || !b || !c || !d || !tip) return 0;
-  const apex = angleOf({ x: b.x - a.x, y: b.y - a.y }, { x: d.x - c.x, y: d.y - c.y });
+  if (!a || !c || !tip) return 0;
+  const apex = apexOf([...one].reverse(), other);
   if (apex > APEX.most || apex < APEX.least) return 0;
   const axis = { x: tip.x - (a.x + c.x) / 2, y: tip.y - (a.y + c.y) / 2 };
   const length = hypot(axis.x, axis.y) || 1;

@@ -273,11 +273,11 @@ export function followEdge(
   return { ...second, found: first.found, points: sharp, tip: needleDoubt(sharp, perMm) };
 }
 
+/** A tip that may be off by less than this is not worth a word, mm. */
+const TOLD = 0.5;
 /** What is said of a tip that may be off by so much, mm; null: nothing. */
 export const needleRemark = (mm: number): string | null =>
   mm < TOLD ? null : `A tip as fine as a needle may be off by about ${lengthText(mm)}. Look at it, and set it by hand.`;
-/** Less than this is not worth a word, mm. */
-const TOLD = 0.5;
 
 /** How far an outline may be off that was bridged all along, mm. */
 const BRIDGED = 1.6;
