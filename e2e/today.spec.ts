@@ -11,17 +11,26 @@ test('the day hangs on washing lines: a load is put somewhere, a press is out, a
     timeout: 60_000,
   });
   const line = page.getByRole('group', { name: 'The day on washing lines' });
+  // A load of several: its number, which of how many it is, and its job; on the last day that has one, since today may be over.
+  const load = line.getByRole('button', { name: /^\d+ 1\/\d/ }).first();
+  const days = page.getByRole('group', { name: 'Days' }).getByRole('button');
+  await expect(page.getByText('Still bettering it')).toHaveCount(0, { timeout: 60_000 });
+  for (const day of (await days.all()).reverse()) {
+    await day.click();
+    if ((await load.count()) > 0) break;
+  }
+  const isToday = (await page.getByRole('button', { name: 'Today', exact: true, pressed: true }).count()) > 0;
   // Which presses a day needs is the plan's to say: the first of them is the one that goes out below.
   const hung = line.getByText(/^(Front|Back) press$/).first();
   await expect(hung).toBeVisible();
-  // A load of several: its number, which of how many it is, and its job.
-  const load = line.getByRole('button', { name: /^\d+ 1\/\d/ }).first();
   const name = ((await load.getAttribute('aria-label')) ?? '').split(',')[0]?.replace(/ 1\/\d/, '') ?? '';
   await load.click();
   const chosen = page.getByRole('region', { name: 'What was chosen' });
   await expect(chosen).toContainText(`Press ${name}`);
   // A quarter past one, or later today where that is over.
-  const later = new Date(Math.max(new Date().setHours(13, 15, 0, 0), Math.ceil(Date.now() / 900_000 + 2) * 900_000));
+  const later = new Date(
+    Math.max(new Date().setHours(13, 15, 0, 0), isToday ? Math.ceil(Date.now() / 900_000 + 2) * 900_000 : 0),
+  );
   const begins = later.toTimeString().slice(0, 5);
   await chosen.getByLabel('Begins at').fill(begins);
   await chosen.getByRole('button', { name: 'Put it there' }).click();
@@ -56,11 +65,13 @@ test('the day hangs on washing lines: a load is put somewhere, a press is out, a
   await expect(line.getByText(press, { exact: true })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'What would one more bring?' }).click();
   await expect(page.getByText(/^A second press like .*: .*\.$/)).toBeVisible({ timeout: 90_000 });
-  // The evening: what came off on a day of the demo shop's past, and that too little was pressed to know its pace.
+  // The evening: what came off on a day of the demo shop's past, and its pace, or that too little was pressed to know it.
   await page.getByText('Planned against done').click();
   await page.getByRole('button', { name: 'Day before' }).click();
   await expect(page.getByRole('columnheader', { name: 'Where minutes went' })).toBeVisible();
-  await expect(page.getByText(/How long loads really take is not known yet/)).toBeVisible();
+  await expect(
+    page.getByText(/How long loads really take is not known yet|^From one closing to the next takes/),
+  ).toBeVisible();
   // What can be promised, and when nobody is there.
   const order = page.getByRole('form', { name: 'A new order?' });
   await order.getByLabel('Pieces').fill('0');

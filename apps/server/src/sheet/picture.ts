@@ -4,6 +4,7 @@ import type { Art } from '@kanga/core/art';
 import sharp, { type Sharp } from 'sharp';
 import { registerPayload, type Payloads } from './pdf-file.js';
 import { pngParts, writePngData, type PngParts } from './png-parts.js';
+import { canSplit, splitAlpha } from './split-alpha.js';
 
 const FLATE_OF_PNG = (colours: 1 | 3, columns: number) => ({
   Filter: 'FlateDecode',
@@ -67,12 +68,31 @@ export async function embedPicture(pdf: PDFDocument, payloads: Payloads, wish: P
 
   if (art.mediaType === 'image/jpeg' && upright && !above && (meta.space === 'srgb' || grey))
     return embed(path, size, { ColorSpace: space(grey ? 1 : 3), Filter: 'DCTDecode' });
-  if (art.mediaType === 'image/png' && upright && !above && !art.facts.hasAlpha) {
+  /** The joined data of a PNG: its colour, and its alpha where it shines through anywhere. */
+  const embedData = (
+    file: string,
+    across: { width: number; height: number },
+    space: PDFName | PDFRef,
+    colours: 1 | 3,
+  ) => {
+    const mask = art.facts.hasAlpha && {
+      SMask: embed(`${path}.alpha.data`, across, {
+        ColorSpace: PDFName.of('DeviceGray'),
+        ...FLATE_OF_PNG(1, across.width),
+      }),
+    };
+    return embed(file, across, { ColorSpace: space, ...FLATE_OF_PNG(colours, across.width), ...mask });
+  };
+  if (art.mediaType === 'image/png' && upright && !above) {
     const png = await pngParts(path);
+    const colours = (png.colourType & 2) > 0 ? 3 : 1;
+    const targets = { colour: `${path}.colour.data`, alpha: `${path}.alpha.data` };
+    // One whose rows do not add up is read as far as it goes, below.
+    if (canSplit(png) && (await splitAlpha(path, png, targets)))
+      return embedData(targets.colour, png, space(colours), colours);
     if (png.bitDepth === 8 && (png.colourType === 2 || png.colourType === 0) && !png.interlaced && !png.keyed) {
-      const colours = png.colourType === 2 ? 3 : 1;
       await writePngData(path, png, `${path}.data`);
-      return embed(`${path}.data`, size, { ColorSpace: space(colours), ...FLATE_OF_PNG(colours, png.width) });
+      return embedData(`${path}.data`, png, space(colours), colours);
     }
   }
   const repacked = () => {
@@ -80,17 +100,11 @@ export async function embedPicture(pdf: PDFDocument, payloads: Payloads, wish: P
     return above ? whole.resize({ width: Math.max(1, Math.round(mostWidth)), kernel: 'lanczos3' }) : whole;
   };
   // Both at once: each is a pass of its own over the picture, and a machine has two cores.
-  const [colour, alpha] = await Promise.all([
+  const [colour] = await Promise.all([
     channelPng(repacked().removeAlpha().toColourspace('srgb'), `${path}.colour`),
     art.facts.hasAlpha
       ? channelPng(repacked().ensureAlpha().extractChannel('alpha').toColourspace('b-w'), `${path}.alpha`)
       : null,
   ]);
-  const parts: Record<string, unknown> = { ColorSpace: PDFName.of('DeviceRGB'), ...FLATE_OF_PNG(3, colour.width) };
-  if (alpha)
-    parts['SMask'] = embed(`${path}.alpha.data`, alpha, {
-      ColorSpace: PDFName.of('DeviceGray'),
-      ...FLATE_OF_PNG(1, alpha.width),
-    });
-  return embed(`${path}.colour.data`, colour, parts);
+  return embedData(`${path}.colour.data`, colour, PDFName.of('DeviceRGB'), 3);
 }

@@ -1,6 +1,5 @@
-import { createReadStream, createWriteStream } from 'node:fs';
-import { open } from 'node:fs/promises';
-import { Readable } from 'node:stream';
+import { createWriteStream } from 'node:fs';
+import { open, type FileHandle } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 
 /** What a PNG holds, without its compression undone. */
@@ -17,19 +16,37 @@ export interface PngParts {
   data: { at: number; length: number }[];
 }
 
+/** So much of a file is read at once, bytes: a chunk is often of 8 kB, and asking for each by itself takes longer than all the rest. */
+const BLOCK = 1 << 20;
+
+/** What lies at `at` of a file, `length` bytes or as many as there are; kept until the next time. */
+type Look = (at: number, length: number) => Promise<Buffer>;
+
+/** Looks into a file a block at a time: what is in the last one costs nothing. */
+function lookInto(file: FileHandle): Look {
+  const block = Buffer.alloc(BLOCK);
+  let [begins, ends] = [0, 0];
+  return async (at, length) => {
+    if (at < begins || at + length > ends) {
+      const { bytesRead } = await file.read(block, 0, BLOCK, at);
+      [begins, ends] = [at, at + bytesRead];
+    }
+    return block.subarray(at - begins, Math.min(at + length, ends) - begins);
+  };
+}
+
 /** Reads the parts of a PNG file. Throws when its chunks do not add up. */
 export async function pngParts(path: string): Promise<PngParts> {
   const file = await open(path);
   try {
     const { size } = await file.stat();
+    const look = lookInto(file);
     const read = async (at: number, length: number): Promise<Buffer> => {
       if (at + length > size)
         throw new Error(`the PNG ends at byte ${size}, inside a chunk that goes to ${at + length}`);
-      const buffer = Buffer.alloc(length);
-      await file.read(buffer, 0, length, at);
-      return buffer;
+      return look(at, length);
     };
-    const header = await read(8, 25);
+    const header = Buffer.from(await read(8, 25));
     const data: PngParts['data'] = [];
     let keyed = false;
     for (let at = 33; at < size;) {
@@ -58,17 +75,31 @@ export async function pngParts(path: string): Promise<PngParts> {
   }
 }
 
-/** Writes a PNG's joined data to a file of its own, a piece at a time. */
-export async function writePngData(path: string, { data }: PngParts, target: string): Promise<void> {
-  async function* pieces(): AsyncGenerator<Buffer> {
-    for (const { at, length } of data) {
-      if (length === 0) continue;
-      yield* createReadStream(path, {
-        start: at,
-        end: at + length - 1,
-        highWaterMark: 1 << 20,
-      }) as AsyncIterable<Buffer>;
-    }
+/** A PNG's joined data in blocks. Throws when the file has become shorter since its parts were read. */
+export async function* pngData(path: string, { data }: PngParts): AsyncGenerator<Buffer> {
+  const file = await open(path);
+  try {
+    const look = lookInto(file);
+    let block = Buffer.allocUnsafe(BLOCK);
+    let filled = 0;
+    for (const { at, length } of data)
+      for (let done = 0; done < length;) {
+        const some = await look(at + done, Math.min(length - done, BLOCK - filled));
+        if (some.length === 0) throw new Error(`the PNG ends before byte ${at + length}, which it had`);
+        some.copy(block, filled);
+        filled += some.length;
+        done += some.length;
+        if (filled < BLOCK) continue;
+        yield block;
+        [block, filled] = [Buffer.allocUnsafe(BLOCK), 0];
+      }
+    yield block.subarray(0, filled);
+  } finally {
+    await file.close();
   }
-  await pipeline(Readable.from(pieces()), createWriteStream(target));
+}
+
+/** Writes a PNG's joined data to a file of its own. */
+export async function writePngData(path: string, parts: PngParts, target: string): Promise<void> {
+  await pipeline(pngData(path, parts), createWriteStream(target));
 }

@@ -23,14 +23,14 @@ const LOOKS = [
   { value: 'list', label: 'List' },
 ] as const;
 
-/** The days on which somebody works, something is planned or was pressed, from today. */
+/** The days on which something is planned or was pressed, and today while somebody still works. */
 function daysOf({ view, from, shifts, today }: PlannedDay, zone: string, isDone: boolean): string[] {
   const days: string[] = [];
   for (let ahead = 0; ahead < AHEAD; ahead++) {
     const day = addDays(today, ahead);
     const [begins, ends] = spanOf(day, from, zone, ['00:00', '24:00']);
     if (view.rows.some(({ start, end }) => end > begins && start < ends)) days.push(day);
-    else if (ahead === 0 && (isDone || shifts.some((shift) => shift.days.includes(weekdayOf(day))))) days.push(day);
+    else if (ahead === 0 && (isDone || shifts.some((shift) => worksOn(shift, day, from, zone)))) days.push(day);
   }
   return days.length > 0 ? days : [today];
 }
@@ -47,6 +47,9 @@ const spanOf = (
     1000;
   return [at(begins), at(ends)];
 };
+/** Whether a shift of that day is not over. */
+const worksOn = (shift: Shift, day: string, from: string, zone: string): boolean =>
+  shift.days.includes(weekdayOf(day)) && spanOf(day, from, zone, [shift.from, shift.to])[1] > 0;
 /** The first and the last hour that anybody works. */
 function hoursOf(shifts: readonly Shift[]): [string, string] {
   const first = Math.min(...shifts.map((shift) => minutesOf(shift.from)), 9 * 60);
@@ -121,19 +124,21 @@ export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPl
       </div>
       <p className="mb-2 hidden text-lg font-bold print:block">{dayText(shownDay)}</p>
       <div className="no-print mb-2 flex flex-wrap items-center gap-2">
-        {days.map((one) => (
-          <Button
-            key={one}
-            tone={one === shownDay ? 'strong' : 'plain'}
-            aria-pressed={one === shownDay}
-            onClick={() => {
-              setDay(one);
-              setChosen(null);
-            }}
-          >
-            {one === plan.today ? 'Today' : one === addDays(plan.today, 1) ? 'Tomorrow' : dayText(one)}
-          </Button>
-        ))}
+        <div role="group" aria-label="Days" className="contents">
+          {days.map((one) => (
+            <Button
+              key={one}
+              tone={one === shownDay ? 'strong' : 'plain'}
+              aria-pressed={one === shownDay}
+              onClick={() => {
+                setDay(one);
+                setChosen(null);
+              }}
+            >
+              {one === plan.today ? 'Today' : one === addDays(plan.today, 1) ? 'Tomorrow' : dayText(one)}
+            </Button>
+          ))}
+        </div>
         <span className="ml-auto" />
         <Choice label="Shown as" bare value={look} options={LOOKS} onChange={setLook} />
         <Button
