@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, test } from '@playwright/test';
+import type { OrderPage } from '@kanga/contract/order';
 import type { AxeResults } from 'axe-core';
 import { demo, jobId } from './shop.js';
 
@@ -19,7 +20,7 @@ test('no stage and no place has a serious fault for axe', async ({ page, request
   expect((await request.post(`/api/jobs/${atPress}/plan`)).ok()).toBe(true);
   const studies = (await (await request.get('/api/studies')).json()) as { id: string; result: unknown }[];
   const finished = studies.find(({ result }) => result !== null)?.id;
-  const [order] = (await (await request.get('/api/orders')).json()) as { order: { id: string } }[];
+  const [order] = ((await (await request.get('/api/orders')).json()) as OrderPage).orders;
   const places = [
     '/',
     '/jobs',

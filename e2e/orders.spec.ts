@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { OrderFile } from '@kanga/core/order';
+import type { OrderPage } from '@kanga/contract/order';
 import { demo, next } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
@@ -80,7 +81,7 @@ test('from the question to a taken quote: sizes pasted, art on one size, a price
 });
 
 test('an order is done again, with names pasted for one of its lines', async ({ page, request }) => {
-  const orders = (await (await request.get('/api/orders')).json()) as OrderFile[];
+  const { orders } = (await (await request.get('/api/orders')).json()) as OrderPage;
   const choir = orders.find(({ order }) => order.name === 'Choir shirts');
   await page.goto(`/orders/${choir?.order.id ?? ''}`);
   await page.getByRole('button', { name: 'More of this order' }).click();

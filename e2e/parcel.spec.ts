@@ -1,11 +1,12 @@
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import type { OrderFile } from '@kanga/core/order';
+import type { OrderPage } from '@kanga/contract/order';
 import { demo, next } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
 
 const orderNamed = async (request: APIRequestContext, name: string): Promise<OrderFile> => {
-  const orders = (await (await request.get('/api/orders')).json()) as OrderFile[];
+  const { orders } = (await (await request.get('/api/orders')).json()) as OrderPage;
   const found = orders.find(({ order }) => order.name === name);
   if (!found) throw new Error(`there is no order ${name}`);
   return found;

@@ -3,6 +3,7 @@ import type { Placement } from '@kanga/core/art';
 import type { Guidance } from '@kanga/core/bench';
 import type { JobFile, RunPlan } from '@kanga/core/job';
 import { SET_POINT_LIMITS, type PressNow } from '@kanga/contract/bench';
+import type { JobPage } from '@kanga/contract/job';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
 
@@ -15,7 +16,7 @@ export async function demo(request: APIRequestContext): Promise<void> {
 
 /** The id of a job by its name. */
 export async function jobId(request: APIRequestContext, name: string): Promise<string> {
-  const jobs = (await (await request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  const { jobs } = (await (await request.get('/api/jobs')).json()) as JobPage;
   const id = jobs.find((job) => job.name === name)?.id;
   if (!id) throw new Error(`no job is called ${name}`);
   return id;

@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage } from '@kanga/contract/job';
+import type { OrderPage } from '@kanga/contract/order';
 import type { Shop } from '@kanga/contract/shop';
 import { demo, freeze, next } from './shop.js';
 
@@ -72,7 +73,7 @@ test.describe('a shop in inches, °F and psi', () => {
       await expect(page.getByRole('status', { name: 'Loading' })).toHaveCount(0);
       found.push(...(await strays(page)).map((text) => `${path}: ${text}`));
     }
-    const orders = (await (await request.get('/api/orders')).json()) as { order: { id: string } }[];
+    const { orders } = (await (await request.get('/api/orders')).json()) as OrderPage;
     for (const { order } of orders)
       for (const path of [`/orders/${order.id}`, `/orders/${order.id}/price`, `/orders/${order.id}/pack`]) {
         await page.goto(path);
@@ -89,7 +90,7 @@ test.describe('a shop in inches, °F and psi', () => {
   });
 
   test('nor at any stage of any job, at the press and at the check of a press', async ({ page, request }) => {
-    const jobs = (await (await request.get('/api/jobs')).json()) as JobSummary[];
+    const { jobs } = (await (await request.get('/api/jobs')).json()) as JobPage;
     const found: string[] = [];
     for (const { id, name, blankId } of jobs.filter((job) => job.status === 'open' && job.blankId !== null)) {
       expect(blankId).not.toBeNull();

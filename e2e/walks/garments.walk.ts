@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test';
+import type { JobPage } from '@kanga/contract/job';
 import { walk } from './walk.js';
 
 /** Prints on the chest of a garment. Figures are common practice, no published source. */
@@ -114,11 +115,7 @@ walk(
     await expect(w.finding('2 pieces are of another size: S (Bo, Cleo)')).toBeVisible();
     await w.click(w.page.getByRole('button', { name: 'Open a job for them' }));
     await expect(w.page.getByText(/is opened for 2 pieces/)).toBeVisible();
-    const jobs = (await (await w.request.get('/api/jobs')).json()) as {
-      name: string;
-      pieces: number;
-      blankName: string;
-    }[];
+    const { jobs } = (await (await w.request.get('/api/jobs')).json()) as JobPage;
     expect(jobs.find(({ name }) => name === 'Team tees, S')).toMatchObject({
       pieces: 2,
       blankName: 'Volunteer tee, size S',

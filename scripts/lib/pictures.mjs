@@ -116,7 +116,7 @@ export async function pictures(words) {
     try {
       const home = `http://127.0.0.1:${port}`;
       const ask = asking(home, data);
-      const [jobs, { presses }] = [await ask('jobs'), await ask('shop')];
+      const [{ jobs }, { presses }] = [await ask('jobs'), await ask('shop')];
       const named = (list) => (name) => {
         const same = list.filter((one) => one.name === name).sort((a, b) => (b.number ?? 0) - (a.number ?? 0));
         if (!same[0]) throw new Error(`nothing here is called ${name}`);

@@ -80,7 +80,7 @@ const kilobytes = (bytes) => `${Math.round(bytes / 1000)} kB`;
 
 /** The rows of the benchmark: the first page, and all others, the heaviest first. */
 export async function wireRows(url) {
-  const jobs = await (await fetch(`${url}api/jobs`)).json();
+  const { jobs } = await (await fetch(`${url}api/jobs`)).json();
   const of = (stage) => `jobs/${jobs[0].id}/${stage}`;
   const stages = ['blank', 'art', 'stack', 'sheet'].map(of);
   const pages = 'jobs bench orders stock studies recipes settings chart sheets shelf shop guide log'.split(' ');

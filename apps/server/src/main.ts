@@ -39,7 +39,12 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   const small = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
   const forEver = { immutable: true, maxAge: '365d', fallthrough: false };
   app.use('/assets/', staticGzip(join(folder, 'assets'), { ...small, serveStatic: forEver }));
-  app.use(staticGzip(folder, small));
+  const files = staticGzip(folder, small);
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    // No file is looked for where the API answers.
+    if (request.path.startsWith('/api/')) next();
+    else files(request, response, next);
+  });
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api/')) return next();
     response.setHeader('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), (error) => {

@@ -6,7 +6,8 @@ import type { JobFile } from '@kanga/core/job';
 import type { OrderFile } from '@kanga/core/order';
 import type { StockItem } from '@kanga/core/stock';
 import type { DayFile } from '@kanga/contract/day';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage, JobSummary } from '@kanga/contract/job';
+import type { OrderPage } from '@kanga/contract/order';
 import { TestServer } from './test-server.js';
 import { ROOT } from './whole-kanga.js';
 
@@ -27,8 +28,8 @@ afterAll(async () => {
 
 /** Every job of a shop but the deleted: those of a cancelled order are archived. */
 const jobsOf = async (server: TestServer): Promise<JobSummary[]> =>
-  (await Promise.all(['jobs', 'jobs?list=archived'].map((path) => server.ask<JobSummary[]>('GET', path)))).flatMap(
-    ({ body }) => body,
+  (await Promise.all(['jobs?most=500', 'jobs?list=archived&most=500'].map((path) => server.ask<JobPage>('GET', path)))).flatMap(
+    ({ body }) => body.jobs,
   );
 const run = (server: TestServer, ...words: string[]) => {
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), ...words], {
@@ -101,7 +102,7 @@ describe('a shop in a folder', () => {
       expect(other.arts.map(({ sha256 }) => sha256)).toEqual(one.arts.map(({ sha256 }) => sha256));
     }
     // Orders come with their jobs.
-    const orders = (await from.ask<OrderFile[]>('GET', 'orders')).body;
+    const { orders } = (await from.ask<OrderPage>('GET', 'orders')).body;
     expect(orders.length).toBeGreaterThan(0);
     for (const { order, jobs: sizes } of orders) {
       const other = (await into.ask<OrderFile>('GET', `orders/${order.id}`)).body;
@@ -144,9 +145,9 @@ describe('a shop in a folder', () => {
     expect(await results(into)).toBe(await results(from));
   });
   it('comes in once: what is there already is named and left', async () => {
-    const before = (await into.ask<JobSummary[]>('GET', 'jobs')).body.length;
+    const before = (await into.ask<JobPage>('GET', 'jobs')).body.total;
     expect(run(into, 'import', out).said).toContain('this job is here already');
-    expect((await into.ask<JobSummary[]>('GET', 'jobs')).body).toHaveLength(before);
+    expect((await into.ask<JobPage>('GET', 'jobs')).body.total).toBe(before);
   });
   it('names what it cannot take, and takes the rest', () => {
     writeFileSync(join(out, 'tickets', '999.zip'), 'no zip at all');

@@ -4,7 +4,7 @@ import { gunzipSync } from 'node:zlib';
 import type { Blank } from '@kanga/core/blank';
 import type { JobFile } from '@kanga/core/job';
 import type { Backups } from '@kanga/core/backup';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage } from '@kanga/contract/job';
 import { spawnSync } from 'node:child_process';
 import { TestServer } from './test-server.js';
 
@@ -66,7 +66,7 @@ describe.each(FORMER)('a shop of %s', (name) => {
     );
   });
   it('is a shop that today’s program reads: every job with its view, every blank, the log', async () => {
-    const jobs = (await server.ask<JobSummary[]>('GET', 'jobs')).body;
+    const { jobs } = (await server.ask<JobPage>('GET', 'jobs')).body;
     expect(jobs).toHaveLength(held['job'] ?? 0);
     for (const { id } of jobs) {
       const { status, body } = await server.ask<JobFile>('GET', `jobs/${id}`);

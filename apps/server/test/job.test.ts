@@ -5,7 +5,7 @@ import type { BenchEvent } from '@kanga/core/bench';
 import { changeOf, nextAction, type JobFile, type RunPlan } from '@kanga/core/job';
 import { allPressed, benchState } from '@kanga/core/bench';
 import type { Art } from '@kanga/core/art';
-import type { JobSummary, LogPage } from '@kanga/contract/job';
+import type { JobPage, LogPage } from '@kanga/contract/job';
 import { designOf, useServer } from './test-server.js';
 import { EMPTY_BLANK } from '@kanga/core/blank';
 import type { NewBlank } from '@kanga/contract/blank';
@@ -296,7 +296,7 @@ describe('the shop', () => {
     const reset = () => server.ask('POST', 'shop/demo', { name: settings.shopName, own: true });
     const [first] = await Promise.all([reset(), reset()]);
     expect(first.status).toBe(200);
-    const { body: jobs } = await server.ask<JobSummary[]>('GET', 'jobs');
+    const { jobs } = (await server.ask<JobPage>('GET', 'jobs')).body;
     const numbers = jobs.map((job) => job.number).sort((a, b) => a - b);
     expect(numbers).toEqual(numbers.map((_, i) => i + 1));
     expect(jobs.filter(({ orderId }) => orderId === null)).toHaveLength(7);

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { RunPlan } from '@kanga/core/job';
 import { progressOf, type OrderFile } from '@kanga/core/order';
 import type { Problem } from '@kanga/contract/finding';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage } from '@kanga/contract/job';
+import type { OrderPage } from '@kanga/contract/order';
 import { event, pressedThrough } from './test-bench.js';
 import { nth, testOrders, words } from './test-orders.js';
 import { useServer } from './test-server.js';
@@ -15,7 +16,7 @@ describe('an order', () => {
     const id = randomUUID();
     const [one, other] = [await open({ id }), await open({ id, name: 'Another name' })];
     expect(other.order).toEqual(one.order);
-    const { body } = await server.ask<OrderFile[]>('GET', 'orders');
+    const { orders: body } = (await server.ask<OrderPage>('GET', 'orders')).body;
     expect(body.filter(({ order }) => order.id === id)).toHaveLength(1);
   });
   it('becomes a job for each size, for the same customer and day', async () => {
@@ -28,7 +29,7 @@ describe('an order', () => {
       order: { id: file.order.id, follows: true },
     });
     expect(job.name).toMatch(/^Crew: Crew shirts, \w+$|^Crew, \w+$/);
-    const { body: jobs } = await server.ask<JobSummary[]>('GET', 'jobs');
+    const { jobs } = (await server.ask<JobPage>('GET', 'jobs')).body;
     expect(jobs.filter(({ orderId }) => orderId === file.order.id)).toHaveLength(3);
   });
   it('counts pairs of what is worn in pairs', async () => {
@@ -189,7 +190,8 @@ describe('an order that is cancelled', () => {
   it('takes its jobs out of the way, and brings them back when it is opened again', async () => {
     const { file } = await ordered(3, 5);
     const here = async () =>
-      (await server.ask<JobSummary[]>('GET', 'jobs')).body.filter(({ orderId }) => orderId === file.order.id).length;
+      (await server.ask<JobPage>('GET', 'jobs?most=500')).body.jobs.filter(({ orderId }) => orderId === file.order.id)
+        .length;
     const setState = (status: string) => server.ask<OrderFile>('POST', `orders/${file.order.id}/state`, { status });
     expect((await setState('cancelled')).body).toMatchObject({ order: { status: 'cancelled' } });
     expect(await here()).toBe(0);
@@ -237,8 +239,12 @@ describe('what is at the press', () => {
 
 describe('the demo shop', () => {
   it('has orders in several states', async () => {
-    const { body } = await server.ask<OrderFile[]>('GET', 'orders');
-    const demo = body.filter(({ order }) => order.name !== 'Crew' && order.name !== 'Night crew');
+    const [open, past] = await Promise.all(
+      ['open', 'past'].map(async (list) => (await server.ask<OrderPage>('GET', `orders?list=${list}`)).body.orders),
+    );
+    const demo = [...(open ?? []), ...(past ?? [])].filter(
+      ({ order }) => order.name !== 'Crew' && order.name !== 'Night crew',
+    );
     expect(demo.length).toBeGreaterThanOrEqual(5);
     expect(demo.some(({ order }) => order.quote && order.accepted)).toBe(true);
     expect(demo.some(({ order }) => order.status === 'cancelled')).toBe(true);

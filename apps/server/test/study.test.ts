@@ -9,7 +9,7 @@ import type { Proven } from '@kanga/core/stack';
 import type { Study } from '@kanga/core/study';
 import type { Recipe } from '@kanga/core/recipe';
 import type { Problem } from '@kanga/contract/finding';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage } from '@kanga/contract/job';
 import type { NewStudy } from '@kanga/contract/study';
 import type { Shop } from '@kanga/contract/shop';
 import sharp from 'sharp';
@@ -123,7 +123,7 @@ describe('studies', () => {
     // Planned twice they are planned once.
     expect((await swatchesOf(study, 1, [planned(185, 60), planned(198, 45)])).body.swatches).toHaveLength(2);
     const jobId = with2.swatches[0]?.jobId ?? '';
-    const { body: jobs } = await server.ask<JobSummary[]>('GET', 'jobs');
+    const { jobs } = (await server.ask<JobPage>('GET', 'jobs')).body;
     expect(jobs.some(({ id }) => id === jobId)).toBe(false);
     const { body: plan } = await server.ask<RunPlan>('POST', `jobs/${jobId}/plan`);
     expect(plan.settings.temperature.value).toBe(185);

@@ -1,6 +1,6 @@
 import type { JobFile } from '@kanga/core/job';
 import type { Art, SideDesign } from '@kanga/core/art';
-import type { Ticket } from '@kanga/contract/job';
+import type { JobPage, Ticket } from '@kanga/contract/job';
 import Ajv2020 from 'ajv/dist/2020';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -34,7 +34,7 @@ function unpack(zip: Buffer): { names: string[]; ticket: Ticket } {
   }
 }
 const pressed = async (on: TestServer): Promise<JobFile> => {
-  const { body: jobs } = await on.ask<{ id: string; name: string }[]>('GET', 'jobs');
+  const { jobs } = (await on.ask<JobPage>('GET', 'jobs')).body;
   return (await on.ask<JobFile>('GET', `jobs/${jobs.find((job) => job.name === 'Moon-phase masks')?.id ?? ''}`)).body;
 };
 const withoutArtIds = (design: SideDesign[]) =>
@@ -86,7 +86,7 @@ describe('a ticket', () => {
     const file = await pressed(server);
     const { ticket } = unpack(await server.bytes(`jobs/${file.job.id}/ticket`));
     const sha = file.arts[0]?.sha256 ?? '';
-    const count = async () => (await server.ask<unknown[]>('GET', 'jobs')).body.length;
+    const count = async () => (await server.ask<JobPage>('GET', 'jobs')).body.total;
     const before = await count();
     const json = (change: object) => JSON.stringify({ ...ticket, ...change });
     const cases: [Buffer, RegExp][] = [

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { JobFile } from '@kanga/core/job';
 import type { Happened } from '@kanga/contract/bench';
-import type { JobSummary } from '@kanga/contract/job';
+import type { JobPage, JobSummary } from '@kanga/contract/job';
 import type { Storage } from '@kanga/contract/tidy';
 import sharp from 'sharp';
 import { event, TestBench } from './test-bench.js';
@@ -10,7 +10,7 @@ import { designOf, useServer } from './test-server.js';
 const server = useServer();
 const bench = new TestBench(server);
 const listed = async (list: string, id: string) =>
-  (await server.ask<JobSummary[]>('GET', `jobs?list=${list}`)).body.some((job) => job.id === id);
+  (await server.ask<JobPage>('GET', `jobs?list=${list}`)).body.jobs.some((job) => job.id === id);
 const sweep = async () => (await server.ask<Storage>('POST', 'storage/tidy')).body;
 const agoInDays = (days: number) => server.db.raw(`now() - interval '${days} days'`);
 const picture = async (name: string) =>

@@ -23,9 +23,9 @@ export class CalendarService {
   async feed(): Promise<string> {
     const [book, files, items, jobs, { settings }] = await Promise.all([
       this.days.book(),
-      this.orders.list(),
+      this.orders.allOpen(),
       this.purchases.items(),
-      this.jobs.list('here'),
+      this.jobs.every({ list: 'open', alone: 'true' }),
       this.shop.read(),
     ]);
     const { timeZone, people, shopName } = settings;
@@ -37,11 +37,10 @@ export class CalendarService {
       feed.createEvent({ id: uid, start: new Date(year, month - 1, date), allDay: true, summary, description });
     };
     for (const { order } of files)
-      if (order.status === 'open' && order.due !== null)
+      if (order.due !== null)
         allDay(`order-${order.id}`, order.due, `Due: order ${order.number}, ${order.name}`, order.customer.name);
     for (const job of jobs)
-      if (job.status === 'open' && job.orderId === null && job.due !== null)
-        allDay(`job-${job.id}`, job.due, `Due: job ${job.number}, ${job.name}`, job.customer);
+      if (job.due !== null) allDay(`job-${job.id}`, job.due, `Due: job ${job.number}, ${job.name}`, job.customer);
     for (const { id, name, unit, coming, supplier } of items)
       if (coming)
         allDay(`stock-${id}`, coming.day, `Comes: ${amountText(coming.amount, unit, print)} of ${name}`, supplier);

@@ -197,7 +197,7 @@ export class DemoService {
   }
 
   private async press(demo: DemoJob): Promise<void> {
-    const summary = (await this.jobs.list('here')).find(({ name, status }) => name === demo.name && status === 'open');
+    const summary = (await this.jobService.every({ list: 'open' })).find(({ name }) => name === demo.name);
     if (!summary) throw new Error(`the demo job ${demo.name} is not there`);
     await this.presser.job(summary.id, { began: Date.now() - DAY, spoiled: demo.spoiled ?? null, close: true });
   }

@@ -1,4 +1,5 @@
 export { JobModule } from './job.module.js';
 export { closedRefusal, JobService } from './job.service.js';
-export { FIRST_ART, JobRepository } from './job.repository.js';
+export { FIRST_ART } from './job-row.js';
+export { JobRepository } from './job.repository.js';
 export { TicketService } from './ticket.service.js';

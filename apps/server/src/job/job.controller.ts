@@ -9,7 +9,8 @@ import {
   newApprovalSchema,
   newJobSchema,
   repeatSchema,
-  type JobList,
+  type JobPage,
+  type JobsQuery,
   type JobSummary,
   type NewJob,
 } from '@kanga/contract/job';
@@ -21,8 +22,8 @@ export class JobController {
   constructor(private readonly jobs: JobService) {}
 
   @Route('jobs')
-  list(@Query(new Valid(jobsQuerySchema)) { list = 'here' }: { list?: JobList }): Promise<JobSummary[]> {
-    return this.jobs.list(list);
+  list(@Query(new Valid(jobsQuerySchema)) asked: JobsQuery): Promise<JobPage> {
+    return this.jobs.list(asked);
   }
 
   @Route('addJob')

@@ -1,91 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { artIdsOf } from '@kanga/core/art';
 import type { Approval, Job, JobChange, RunPlan } from '@kanga/core/job';
 import type { Waiver } from '@kanga/core/finding';
-import type { JobList, JobSummary, NewJob } from '@kanga/contract/job';
+import type { JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
-
-interface JobRow {
-  id: string;
-  number: number;
-  name: string;
-  customer: string;
-  due: string | null;
-  pieces: number;
-  status: Job['status'];
-  reached: Job['reached'];
-  version: number;
-  blank_id: string | null;
-  bleed: number | null;
-  design: Job['design'];
-  run: Job['run'];
-  approval: Job['approval'];
-  media_id: string | null;
-  gap: number | null;
-  sheet: Job['sheet'];
-  press_id: string | null;
-  overrides: Job['overrides'];
-  created_at: Date;
-  updated_at: Date;
-  closed_at: Date | null;
-  archived_at: Date | null;
-  deleted_at: Date | null;
-  study_id: string | null;
-  swatch: number | null;
-  order_id: string | null;
-  line_id: string | null;
-  follows: boolean;
-  again: boolean;
-}
-
-type SummaryRow = JobRow & { blank_name: string | null };
-
-const COLUMNS = ['job.*', `job.due::text as due`];
-
-const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
-  id: row.id,
-  number: row.number,
-  name: row.name,
-  customer: row.customer,
-  due: row.due,
-  pieces: row.pieces,
-  status: row.status,
-  reached: row.reached,
-  version: row.version,
-  blankId: row.blank_id,
-  bleed: row.bleed,
-  design: row.design,
-  run: row.run,
-  approval: row.approval,
-  mediaId: row.media_id,
-  gap: row.gap,
-  sheet: row.sheet,
-  pressId: row.press_id,
-  overrides: row.overrides,
-  waivers,
-  createdAt: row.created_at.toISOString(),
-  updatedAt: row.updated_at.toISOString(),
-  closedAt: row.closed_at?.toISOString() ?? null,
-  ...(row.study_id !== null && row.swatch !== null ? { study: { id: row.study_id, swatch: row.swatch } } : {}),
-  ...(row.order_id !== null && row.line_id !== null
-    ? { order: { id: row.order_id, line: row.line_id, follows: row.follows, ...(row.again ? { again: true } : {}) } }
-    : {}),
-});
-
-/** The first picture on a job of a query, as SQL: its id, or null. */
-export const FIRST_ART = `jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}'`;
-
-function summaryOf(row: SummaryRow): JobSummary {
-  const { id, number, name, customer, due, pieces, status, reached, blankId, pressId, design, updatedAt } = jobOf(
-    row,
-    [],
-  );
-  const [artId = null] = artIdsOf(design);
-  const [archivedAt = null, deletedAt = null] = [row.archived_at?.toISOString(), row.deleted_at?.toISOString()];
-  const head = { id, number, name, customer, due, pieces, status, reached, blankId, pressId };
-  return { ...head, blankName: row.blank_name, artId, orderId: row.order_id, updatedAt, archivedAt, deletedAt };
-}
+import { COLUMNS, jobOf, summaries, summaryOf, type JobRow, type SummaryRow } from './job-row.js';
 
 const columnsOf = (change: Omit<JobChange, 'version'>) => ({
   name: change.name,
@@ -112,30 +31,6 @@ export class JobRepository {
     return this.db.transaction(work);
   }
 
-  private summaries(db: Knex = this.db): Knex.QueryBuilder {
-    return db('job')
-      .leftJoin('blank', 'blank.id', 'job.blank_id')
-      .select(this.db.raw([...COLUMNS, 'blank.name as blank_name'].join(', ')));
-  }
-
-  async list(list: JobList): Promise<JobSummary[]> {
-    // Swatches stand with their study.
-    const query = this.summaries().whereNull('job.study_id').limit(500);
-    if (list === 'deleted') void query.whereNotNull('deleted_at').orderBy('deleted_at', 'desc');
-    else if (list === 'archived')
-      void query.whereNull('deleted_at').whereNotNull('archived_at').orderBy('archived_at', 'desc');
-    else
-      void query
-        .whereNull('deleted_at')
-        .whereNull('archived_at')
-        .orderBy([
-          { column: 'job.status', order: 'desc' },
-          { column: 'job.due', nulls: 'last' },
-          { column: 'job.number' },
-        ]);
-    return ((await query) as SummaryRow[]).map(summaryOf);
-  }
-
   /** Puts a job away (`archived_at`, `deleted_at`) or takes it back; null: there is none. */
   async putAway(
     id: string,
@@ -147,7 +42,7 @@ export class JobRepository {
     await db('job')
       .where({ id })
       .update({ [how]: now });
-    const [row] = (await this.summaries(db).where('job.id', id)) as SummaryRow[];
+    const [row] = (await summaries(db).where('job.id', id)) as SummaryRow[];
     return row ? summaryOf(row) : null;
   }
 

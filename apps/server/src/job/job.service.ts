@@ -21,7 +21,7 @@ import {
 } from '@kanga/core/job';
 import { designOn } from '@kanga/core/order';
 import { unitPrinter } from '@kanga/core/units';
-import type { JobList, JobSummary, NewJob } from '@kanga/contract/job';
+import type { JobPage, JobsQuery, JobSummary, NewJob } from '@kanga/contract/job';
 import type { Knex } from 'knex';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
@@ -30,6 +30,7 @@ import { Live } from '../live/index.js';
 import { EventRepository, PressingRepository, ResultRepository, RunStore } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
+import { JobListRepository } from './job-list.repository.js';
 import { JobRepository } from './job.repository.js';
 
 /** Choices that the frozen plan was made from: at the press they can no longer change. */
@@ -72,6 +73,7 @@ export class JobService {
     private readonly jobs: JobRepository,
     private readonly events: EventRepository,
     private readonly blanks: BlankRepository,
+    private readonly lists: JobListRepository,
     private readonly art: ArtService,
     private readonly shop: ShopService,
     private readonly results: ResultRepository,
@@ -80,8 +82,13 @@ export class JobService {
     private readonly runs: RunStore,
   ) {}
 
-  list(list: JobList): Promise<JobSummary[]> {
-    return this.jobs.list(list);
+  list(asked: JobsQuery): Promise<JobPage> {
+    return this.lists.page(asked);
+  }
+
+  /** Every job of a list, however long it is. */
+  every(asked: JobsQuery): Promise<JobSummary[]> {
+    return this.lists.every(asked);
   }
 
   /** Puts a job away or deletes it, or takes it back; done twice it changes nothing. */

@@ -16,6 +16,8 @@ import {
   type LineChange,
   type NewOrder,
   type NewQuote,
+  type OrderPage,
+  type OrdersQuery,
   type SplitOrder,
 } from '@kanga/contract/order';
 import type { Response } from 'express';
@@ -41,8 +43,8 @@ export class OrderController {
   ) {}
 
   @Route('orders')
-  list(@Query(new Valid(ordersQuerySchema)) { find }: { find?: string }): Promise<OrderFile[]> {
-    return this.orders.list(find);
+  list(@Query(new Valid(ordersQuerySchema)) asked: OrdersQuery): Promise<OrderPage> {
+    return this.orders.list(asked);
   }
 
   @Route('addOrder')

@@ -1,7 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { ORDER_LIMITS, type Order, type OrderFile, type OrderJob } from '@kanga/core/order';
+import type { Order, OrderFile, OrderJob } from '@kanga/core/order';
+import { PAGE } from '@kanga/contract/finding';
+import type { OrderPage, OrdersQuery } from '@kanga/contract/order';
 import type { Knex } from 'knex';
-import { DB } from '../db/index.js';
+import { DB, narrowToWords, pageOf, type ListOrder } from '../db/index.js';
 import { FIRST_ART } from '../job/index.js';
 
 /** What is kept of an order in one piece; the rest has columns of its own. */
@@ -37,12 +39,6 @@ interface JobRow {
   at_press: boolean;
 }
 
-const orderOf = ({ created_at, updated_at, body, ...row }: OrderRow): Order => ({
-  ...row,
-  ...body,
-  createdAt: created_at.toISOString(),
-  updatedAt: updated_at.toISOString(),
-});
 const bodyOf = ({ name, customer, note, lines, quote, accepted }: OrderBody): OrderBody => ({
   name,
   customer,
@@ -50,6 +46,16 @@ const bodyOf = ({ name, customer, note, lines, quote, accepted }: OrderBody): Or
   lines,
   quote,
   accepted,
+});
+const orderOf = (row: OrderRow): Order => ({
+  id: row.id,
+  number: row.number,
+  version: row.version,
+  status: row.status,
+  due: row.due,
+  ...bodyOf(row.body),
+  createdAt: row.created_at.toISOString(),
+  updatedAt: row.updated_at.toISOString(),
 });
 const jobOf = (row: JobRow): OrderJob => ({
   id: row.id,
@@ -71,8 +77,10 @@ const jobOf = (row: JobRow): OrderJob => ({
 });
 const COLUMNS = ['id', 'number', 'version', 'status', 'body', 'created_at', 'updated_at'];
 
-/** Orders that are not open any more are listed so far back; more are found by their words. */
-const MOST_PAST = 30;
+const ORDERS: Record<NonNullable<OrdersQuery['list']>, ListOrder> = {
+  open: { by: { day: `coalesce(due, 'infinity'::date)` }, number: 'number' },
+  past: { by: { moment: 'updated_at' }, number: 'number', falls: true },
+};
 
 @Injectable()
 export class OrderRepository {
@@ -98,7 +106,7 @@ export class OrderRepository {
          (SELECT count(*) FROM packed WHERE packed.job_id = job.id) AS packed, run_plan.job_id IS NOT NULL AS at_press,
          EXISTS (SELECT FROM print_job JOIN print_event USING (print_id) WHERE print_job.job_id = job.id AND kind = 'printed') AS printed
        FROM unnest(?::uuid[]) wanted JOIN job ON order_id = wanted
-       LEFT JOIN (SELECT job_id, sum(good) AS good, sum(spoiled) AS spoiled FROM run_result GROUP BY job_id) result ON result.job_id = job.id
+       LEFT JOIN LATERAL (SELECT sum(good) AS good, sum(spoiled) AS spoiled FROM run_result WHERE job_id = job.id) result ON true
        LEFT JOIN run_plan ON run_plan.job_id = job.id
        WHERE deleted_at IS NULL ORDER BY job.number`,
       [[...ids]],
@@ -113,24 +121,32 @@ export class OrderRepository {
     return rows.map((row) => ({ order: orderOf(row), jobs: byOrder.get(row.id) ?? [] }));
   }
 
-  /** Open ones by due day, then the newest of the others; `words`: those alone whose number, name or customer has all of them. */
-  async all(words: readonly string[]): Promise<OrderFile[]> {
-    const found = (query: Knex.QueryBuilder): Knex.QueryBuilder =>
-      words.reduce(
-        (all, word) =>
-          all.whereRaw(`concat_ws(' ', number, body->>'name', body#>>'{customer,name}') ILIKE ?`, [
-            `%${word.replace(/[\\%_]/g, '\\$&')}%`,
-          ]),
-        query,
-      );
-    const [open, past] = (await Promise.all([
-      found(this.select(this.db))
-        .where({ status: 'open' })
-        .orderBy([{ column: 'shop_order.due', nulls: 'last' }, { column: 'number' }])
-        .limit(ORDER_LIMITS.listed),
-      found(this.select(this.db)).whereNot({ status: 'open' }).orderBy('updated_at', 'desc').limit(MOST_PAST),
-    ])) as [OrderRow[], OrderRow[]];
-    return this.whole([...open, ...past], this.db);
+  /** A page of the open ones by due day, or of the others, the last first. */
+  async page({ list = 'open', find, after, most = String(PAGE.usual) }: OrdersQuery): Promise<OrderPage> {
+    const narrowed = (query: Knex.QueryBuilder): Knex.QueryBuilder => {
+      if (list === 'open') void query.where({ status: 'open' });
+      else void query.whereNot({ status: 'open' });
+      narrowToWords(query, 'words', find);
+      return query;
+    };
+    const [page, [counted]] = await Promise.all([
+      pageOf<OrderRow>(narrowed(this.select(this.db)), ORDERS[list], { after, most: Number(most) }, this.db),
+      // A size that is made again is no further piece of its order.
+      this.db
+        .with('listed', narrowed(this.db('shop_order')).select('id'))
+        .select<{ total: string; pieces: string | null }[]>(
+          this.db.raw('(SELECT count(*) FROM listed) AS total'),
+          this.db.raw(
+            '(SELECT sum(pieces) FROM listed JOIN job ON order_id = listed.id WHERE deleted_at IS NULL AND NOT again) AS pieces',
+          ),
+        ),
+    ]);
+    return {
+      orders: await this.whole(page.rows, this.db),
+      total: Number(counted?.total ?? 0),
+      pieces: Number(counted?.pieces ?? 0),
+      next: page.next,
+    };
   }
 
   /** The orders of some jobs, with all of their jobs. */

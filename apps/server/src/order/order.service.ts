@@ -12,10 +12,11 @@ import {
   type OrderFile,
 } from '@kanga/core/order';
 import { artIdsOf } from '@kanga/core/art';
-import type { LineChange, NewOrder, NewQuote } from '@kanga/contract/order';
+import type { LineChange, NewOrder, NewQuote, OrderPage, OrdersQuery } from '@kanga/contract/order';
 import type { Knex } from 'knex';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
+import { everyRow } from '../db/index.js';
 import { notFound, refuse } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
 import { mustBeOpen } from './must-be-open.js';
@@ -37,9 +38,16 @@ export class OrderService {
     private readonly art: ArtService,
   ) {}
 
-  /** Orders, or those that have all words of what is looked for. */
-  list(find = ''): Promise<OrderFile[]> {
-    return this.orders.all(find.split(/\s+/).filter(Boolean));
+  list(asked: OrdersQuery): Promise<OrderPage> {
+    return this.orders.page(asked);
+  }
+
+  /** Every open order, by due day. */
+  allOpen(): Promise<OrderFile[]> {
+    return everyRow(async (asked) => {
+      const { orders, next } = await this.orders.page(asked);
+      return { rows: orders, next };
+    });
   }
 
   async order(id: string, db?: Knex, lock = false): Promise<OrderFile> {

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { otherSizes, proposedAgain, saidFor, sameSize, withoutPieces, type OtherSize } from '@kanga/core/art';
 import { changeOf } from '@kanga/core/job';
-import { blanksQuery, call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { blanksQuery, call, JOBS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -42,7 +42,7 @@ export function OtherSizes() {
       const left = run.reduce((sum, { count }) => sum + count, 0);
       if (left > 0) session.change({ run, pieces: left });
       setPiece(0);
-      await queryClient.invalidateQueries(jobsQuery);
+      await queryClient.invalidateQueries({ queryKey: JOBS_KEY });
     },
   });
   const others = blank ? otherSizes(job.run, blank) : [];

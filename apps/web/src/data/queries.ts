@@ -1,10 +1,11 @@
 import { useEffect, useMemo } from 'react';
-import { QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
+import { infiniteQueryOptions, QueryClient, queryOptions, useQueries, useSuspenseQuery } from '@tanstack/react-query';
 import { runsOf } from '@kanga/core/inspect';
 import { unpackJobFile, type JobFile, type ShopFloor } from '@kanga/core/job';
 import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { dayIn, unitPrinter, type UnitPrinter } from '@kanga/core/units';
-import type { JobList } from '@kanga/contract/job';
+import type { JobPage, JobsQuery, JobSummary } from '@kanga/contract/job';
+import type { OrdersQuery } from '@kanga/contract/order';
 import { addressOf } from '@kanga/contract/route';
 import type { Shop } from '@kanga/contract/shop';
 import { ApiError, call, callForFile, callOrKept } from './api.js';
@@ -64,10 +65,40 @@ export function useJobFile(id: string): JobFile {
   );
   return useSuspenseQuery(jobFileQuery(id)).data;
 }
-/** Jobs that were put away, or deleted. */
-export const jobListQuery = (list: JobList) =>
-  queryOptions({ queryKey: ['jobs', list], queryFn: () => call('jobs', { query: { list } }) });
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => call('jobs') });
+/** As many entries of a long list as are asked for at once: a window shows ten. */
+const PAGE = '50';
+/** Every list of jobs, whatever it is narrowed to. */
+export const JOBS_KEY = ['jobs'];
+/** The first jobs of a list. */
+export const jobsQuery = (asked: JobsQuery) =>
+  queryOptions({ queryKey: [...JOBS_KEY, asked], queryFn: () => call('jobs', { query: { ...asked } }) });
+/** A list of jobs page by page, as far as it is looked at. */
+export const jobPagesQuery = (asked: JobsQuery) =>
+  infiniteQueryOptions({
+    queryKey: [...JOBS_KEY, 'pages', asked],
+    initialPageParam: '',
+    queryFn: ({ pageParam }) =>
+      call('jobs', { query: { ...asked, most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) } }),
+    getNextPageParam: ({ next }) => next,
+  });
+/** What is due first of all that is open. */
+export const firstJobQuery = jobsQuery({ list: 'open', most: '1' });
+/** Open jobs that belong to no order, as many as a page shows at once. */
+export const ownJobsQuery = jobsQuery({ list: 'open', alone: 'true', most: '24' });
+/** Every open job. */
+export const openJobsQuery = queryOptions({
+  queryKey: [...JOBS_KEY, 'every open one'],
+  queryFn: async () => {
+    const jobs: JobSummary[] = [];
+    for (let after: string | null = ''; after !== null;) {
+      const asked: JobsQuery = { list: 'open', most: '500', ...(after === '' ? {} : { after }) };
+      const page: JobPage = await call('jobs', { query: { ...asked } });
+      jobs.push(...page.jobs);
+      after = page.next;
+    }
+    return jobs;
+  },
+});
 /** Every page of the log, whatever it is narrowed to. */
 export const LOG_KEY = ['log'];
 export const benchQuery = queryOptions({
@@ -126,21 +157,34 @@ export const dayQuery = queryOptions({
   staleTime: 0,
   refetchInterval: 120_000,
 });
-/** Orders with their jobs. */
-export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => call('orders', {}) });
-/** Orders that have all of these words in their number, name or customer. */
-export const ordersFoundQuery = (find: string) =>
-  queryOptions({ queryKey: ['orders', 'found', find], queryFn: () => call('orders', { query: { find } }) });
+/** Every list of orders, and every order. */
+export const ORDERS_KEY = ['orders'];
+/** Lists of orders alone. */
+export const ORDER_LISTS_KEY = [...ORDERS_KEY, 'lists'];
+/** The first orders of a list with their jobs. */
+export const ordersQuery = (asked: OrdersQuery) =>
+  queryOptions({ queryKey: [...ORDER_LISTS_KEY, asked], queryFn: () => call('orders', { query: { ...asked } }) });
+/** A list of orders page by page, as far as it is looked at. */
+export const orderPagesQuery = (asked: OrdersQuery) =>
+  infiniteQueryOptions({
+    queryKey: [...ORDER_LISTS_KEY, 'pages', asked],
+    initialPageParam: '',
+    queryFn: ({ pageParam }) =>
+      call('orders', { query: { ...asked, most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) } }),
+    getNextPageParam: ({ next }) => next,
+  });
+/** Open orders by due day, as many as a page shows at once. */
+export const openOrdersQuery = ordersQuery({ list: 'open', most: '24' });
 export const orderQuery = (id: string) =>
   // What happens to its jobs, happens on other screens: it is asked for anew whenever it is opened.
-  queryOptions({ queryKey: ['orders', id], queryFn: () => call('order', { id }), staleTime: 0 });
+  queryOptions({ queryKey: [...ORDERS_KEY, id], queryFn: () => call('order', { id }), staleTime: 0 });
 /** What an order came to. */
 export const madeQuery = (id: string) =>
-  queryOptions({ queryKey: ['orders', id, 'made'], queryFn: () => call('madeOfOrder', { id }), staleTime: 0 });
+  queryOptions({ queryKey: [...ORDERS_KEY, id, 'made'], queryFn: () => call('madeOfOrder', { id }), staleTime: 0 });
 /** The jobs of an order with all that they refer to. */
 export const orderJobsQuery = (id: string, jobs: readonly string[]) =>
   queryOptions({
-    queryKey: ['orders', id, 'jobs', ...jobs],
+    queryKey: [...ORDERS_KEY, id, 'jobs', ...jobs],
     queryFn: () => Promise.all(jobs.map((job) => loadJob(job))),
     staleTime: 0,
   });

@@ -1,4 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
@@ -26,7 +27,11 @@ const GROUP =
 export default function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const { id } = useParams();
-  const jobs = useQuery(jobsQuery).data ?? [];
+  const [typed, setTyped] = useState('');
+  const find = useDeferredValue(typed.trim());
+  // However many there are: those that the letters are found in, by the server.
+  const asked = jobsQuery({ list: 'kept', most: '20', ...(find === '' ? {} : { find }) });
+  const jobs = useQuery({ ...asked, placeholderData: keepPreviousData }).data?.jobs ?? [];
   const go = (to: string) => {
     onClose();
     void navigate(to);
@@ -43,6 +48,8 @@ export default function Palette({ onClose }: { onClose: () => void }) {
     >
       <Command.Input
         autoFocus
+        value={typed}
+        onValueChange={setTyped}
         placeholder="Go to a page or run a command"
         className="w-full border-b border-rule px-5 py-4 text-lg outline-none"
       />
@@ -88,7 +95,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
           {jobs.map((job) => (
             <Command.Item
               key={job.id}
-              value={`${job.number} ${job.name}`}
+              value={`${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`}
               className={ITEM}
               onSelect={() => {
                 go(`/jobs/${job.id}/${job.reached}`);

@@ -4,7 +4,7 @@ import { faultOf, whyOf, type Cause, type Change, type FaultCode } from '@kanga/
 import { pressedOf, type JobFile, type JobView } from '@kanga/core/job';
 import type { Overrides } from '@kanga/core/stack';
 import type { ActualCourse } from '@kanga/contract/bench';
-import { call, jobsQuery, problemFrom, queryClient, usePrint } from '../data/index.js';
+import { call, JOBS_KEY, problemFrom, queryClient, usePrint } from '../data/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -56,7 +56,7 @@ function Why({
   const again = useMutation({
     mutationFn: (change: Change) => repeat(view, pieces, change),
     onSuccess: async ({ job }) => {
-      await queryClient.invalidateQueries(jobsQuery);
+      await queryClient.invalidateQueries({ queryKey: JOBS_KEY });
       await navigate(`/jobs/${job.id}/stack`);
     },
   });

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useId } from 'react';
 import { useNavigate } from 'react-router';
-import { artQuery, blanksQuery, call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { artQuery, blanksQuery, call, JOBS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { ProblemText } from '../ui/index.js';
 
 /** Takes in a job ticket that Kanga exported, here or in another shop. */
@@ -12,7 +12,9 @@ export function ImportTicket() {
     mutationFn: (zip: File) => call('importTicket', { body: zip }),
     onSuccess: async ({ job }) => {
       await Promise.all(
-        [jobsQuery, artQuery, blanksQuery].map((query) => queryClient.invalidateQueries({ queryKey: query.queryKey })),
+        [JOBS_KEY, artQuery.queryKey, blanksQuery.queryKey].map((queryKey) =>
+          queryClient.invalidateQueries({ queryKey }),
+        ),
       );
       await navigate(`/jobs/${job.id}/${job.reached}`);
     },

@@ -17,7 +17,7 @@ import {
   blanksQuery,
   call,
   JobSession,
-  jobsQuery,
+  JOBS_KEY,
   loadJob,
   printsQuery,
   problemFrom,
@@ -70,7 +70,7 @@ const useSession = (file: JobFile) => {
   useEffect(
     () => () => {
       outbox.close();
-      void session.flush().then(() => queryClient.invalidateQueries(jobsQuery));
+      void session.flush().then(() => queryClient.invalidateQueries({ queryKey: JOBS_KEY }));
     },
     [outbox, session],
   );

@@ -1,37 +1,49 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { useCallback, useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { formatCount } from '@kanga/core/units';
 import type { JobList } from '@kanga/contract/job';
-import { jobListQuery, jobsQuery, problemFrom, shopDay, serverNow, useShop } from '../data/index.js';
+import { jobPagesQuery, problemFrom, shopDay, serverNow, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, Choice, finder, ProblemText, SearchField } from '../ui/index.js';
+import { Button, Choice, ProblemText, SearchField, useMatches, WindowList } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
 import { NewJobDialog } from './new-job.js';
 import { DoneStrip, JobActs, usePutAway, type Done } from './put-away.js';
 import { TicketCard } from './ticket-card.js';
 
-const EMPTY: Record<JobList, string> = {
+/** The lists that one can look at. */
+type Shown = Extract<JobList, 'here' | 'archived' | 'deleted'>;
+const EMPTY: Record<Shown, string> = {
   here: 'No job yet. Open a new one, or import a ticket.',
   archived: 'Nothing is archived. A job that is archived is out of the way, and keeps everything.',
   deleted: 'Nothing is deleted. A deleted job can be restored for 30 days.',
 };
 
+/** About how high a card is with what can be done with its job beneath, px. */
+const CARD = 170;
+
 /** Every job, found by a few letters. */
 export function Jobs() {
   const { settings } = useShop();
-  const [list, setList] = useState<JobList>('here');
-  const { data: here } = useSuspenseQuery(jobsQuery);
-  const away = useQuery({ ...jobListQuery(list), enabled: list !== 'here' });
-  const jobs = list === 'here' ? here : (away.data ?? []);
+  const [list, setList] = useState<Shown>('here');
   const [done, setDone] = useState<Done | null>(null);
   const putAway = usePutAway(setDone);
   const [params, setParams] = useSearchParams();
   const [wanted, setWanted] = useState('');
   const today = shopDay(serverNow());
-  const finds = finder(wanted);
-  const found = jobs.filter((job) =>
-    finds(`${job.number} ${job.name} ${job.customer} ${job.blankName ?? ''} ${job.status}`),
-  );
+  // Typing goes on while the answer to what was typed is still on its way.
+  const find = useDeferredValue(wanted.trim());
+  const pages = useInfiniteQuery({
+    ...jobPagesQuery({ list, ...(find === '' ? {} : { find }) }),
+    placeholderData: keepPreviousData,
+  });
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = pages;
+  const jobs = pages.data?.pages.flatMap((page) => page.jobs) ?? [];
+  const total = pages.data?.pages[0]?.total ?? 0;
+  const lanes = useMatches('(min-width: 64rem)') ? 2 : 1;
+  const more = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
   return (
     <Cloth title="Jobs" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
@@ -52,7 +64,7 @@ export function Jobs() {
             trigger={<Button tone="strong">New job</Button>}
           />
         </div>
-        <div className="mb-4">
+        <div className="mb-4 flex flex-wrap items-end gap-x-4 gap-y-2">
           <Choice
             label="Which jobs"
             value={list}
@@ -63,6 +75,9 @@ export function Jobs() {
             ]}
             onChange={setList}
           />
+          <p role="status" className="flex min-h-10 items-center text-soft">
+            {pages.isPending ? 'Loading…' : find === '' ? formatCount(total, 'job') : `${total} found`}
+          </p>
         </div>
         {done && (
           <DoneStrip
@@ -73,20 +88,29 @@ export function Jobs() {
             }}
           />
         )}
-        {(putAway.error ?? away.error) && (
-          <ProblemText problem={problemFrom(putAway.error ?? away.error)} className="mb-4" />
+        {(putAway.error ?? pages.error) && (
+          <ProblemText problem={problemFrom(putAway.error ?? pages.error)} className="mb-4" />
         )}
-        {found.length === 0 && !(list !== 'here' && away.isPending) && (
-          <p className="text-lg text-soft">{jobs.length === 0 ? EMPTY[list] : `No job matches “${wanted}”.`}</p>
+        {jobs.length === 0 && !pages.isFetching && !pages.isError && (
+          <p className="text-lg text-soft">{find === '' ? EMPTY[list] : `No job matches “${find}”.`}</p>
         )}
-        <div className="grid gap-4 lg:grid-cols-2">
-          {found.map((job) => (
-            <div key={job.id}>
+        <WindowList
+          label="Jobs"
+          items={jobs}
+          total={total}
+          keyOf={({ id }) => id}
+          height={CARD}
+          lanes={lanes}
+          gap={16}
+          onNearEnd={more}
+        >
+          {(job) => (
+            <>
               <TicketCard job={job} today={today} settings={settings} />
               <JobActs job={job} busy={putAway.isPending} onAct={putAway.mutate} />
-            </div>
-          ))}
-        </div>
+            </>
+          )}
+        </WindowList>
       </div>
     </Cloth>
   );

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { NewJob } from '@kanga/contract/job';
-import { call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { call, JOBS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { Dialog } from '../ui/index.js';
 
 // What forms need is fetched when one is opened: the first page has none.
@@ -22,7 +22,7 @@ export function NewJobDialog({ open, onOpenChange, trigger }: Props) {
   const make = useMutation({
     mutationFn: (body: NewJob) => call('addJob', { body }),
     onSuccess: async ({ job }) => {
-      await queryClient.invalidateQueries(jobsQuery);
+      await queryClient.invalidateQueries({ queryKey: JOBS_KEY });
       await navigate(`/jobs/${job.id}/blank`);
     },
   });

@@ -2,11 +2,23 @@ import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { formatCount } from '@kanga/core/units';
-import { jobsQuery, ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
+import { openOrdersQuery, ownJobsQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
 import { OrderStrip } from '../order/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
 import { TicketCard } from './ticket-card.js';
+
+/** Where the rest of a list is, when a page shows its beginning. */
+function More({ shown, total, what, to }: { shown: number; total: number; what: string; to: string }) {
+  if (total <= shown) return null;
+  return (
+    <p className="py-3">
+      <Link to={to} className="inline-flex min-h-11 items-center text-cyan underline">
+        All {formatCount(total, what)}
+      </Link>
+    </p>
+  );
+}
 
 /** Open orders by due day, and jobs of their own. Kept as it is while the plan above is bettered and presses tell of themselves, many times a minute: none of it hangs on that. */
 export const OpenWork = memo(function OpenWork({
@@ -20,19 +32,19 @@ export const OpenWork = memo(function OpenWork({
   onAdding: (adding: boolean) => void;
 }) {
   const { settings } = useShop();
-  const { data: jobs } = useSuspenseQuery(jobsQuery);
-  const orders = useQuery(ordersQuery).data?.filter(({ order }) => order.status === 'open') ?? [];
+  // The jobs of an order stand in its row.
+  const { data: own } = useSuspenseQuery(ownJobsQuery);
+  const { data: ordered } = useQuery(openOrdersQuery);
+  const orders = ordered?.orders ?? [];
   const { data: items = [] } = useQuery(stockQuery);
   const today = shopDay(serverNow());
-  // The jobs of an order stand in its row.
-  const open = jobs.filter((job) => job.status === 'open' && job.orderId === null);
   const Title = isFirst ? 'h1' : 'h2';
   return (
     <div className="no-print mt-6 first:mt-0">
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <Title className="mr-auto font-big text-[27px] leading-none font-bold">
-          {open.length === 0 ? 'No open jobs' : formatCount(open.length, 'open job')}
-          {orders.length > 0 && `, ${formatCount(orders.length, 'order')}`}
+          {own.total === 0 ? 'No open jobs' : formatCount(own.total, 'open job')}
+          {ordered && ordered.total > 0 && `, ${formatCount(ordered.total, 'order')}`}
         </Title>
         <NewJobDialog open={adding} onOpenChange={onAdding} trigger={<Button tone="strong">New job</Button>} />
       </div>
@@ -41,9 +53,10 @@ export const OpenWork = memo(function OpenWork({
           {orders.map((file) => (
             <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
           ))}
+          <More shown={orders.length} total={ordered?.total ?? 0} what="open order" to="/orders" />
         </section>
       )}
-      {open.length === 0 && orders.length === 0 ? (
+      {own.total === 0 && orders.length === 0 ? (
         <p className="text-lg text-soft">
           A job goes from a blank to a packed piece in seven stages. Open one, or load the demo shop again under{' '}
           <Link to="/shop" className="text-cyan underline">
@@ -52,11 +65,14 @@ export const OpenWork = memo(function OpenWork({
           .
         </p>
       ) : (
-        <div className="grid gap-4 lg:grid-cols-2">
-          {open.map((job) => (
-            <TicketCard key={job.id} job={job} today={today} settings={settings} />
-          ))}
-        </div>
+        <>
+          <div className="grid gap-4 lg:grid-cols-2">
+            {own.jobs.map((job) => (
+              <TicketCard key={job.id} job={job} today={today} settings={settings} />
+            ))}
+          </div>
+          <More shown={own.jobs.length} total={own.total} what="open job" to="/jobs" />
+        </>
       )}
     </div>
   );

@@ -5,8 +5,9 @@ import { ApiError, jobsQuery } from '../data/index.js';
 /** Where the code on a label leads: the piece at the press, by the number of its job. */
 export function PieceDoor() {
   const { number = '', piece = '1' } = useParams();
-  const { data: jobs } = useSuspenseQuery(jobsQuery);
-  const job = jobs.find((one) => one.number === Number(number));
+  // A bag may be asked about long after its job was put away.
+  const { data } = useSuspenseQuery(jobsQuery({ list: 'kept', number: String(Number(number) || 0), most: '1' }));
+  const [job] = data.jobs;
   if (!job)
     throw new ApiError(404, {
       code: 'job.unknown',

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { JobSummary } from '@kanga/contract/job';
-import { call, jobsQuery, queryClient } from '../data/index.js';
+import { call, JOBS_KEY, queryClient } from '../data/index.js';
 import { Button } from '../ui/index.js';
 
 type Act = 'archive' | 'unarchive' | 'delete' | 'undelete';
@@ -34,7 +34,7 @@ export function usePutAway(onDone: (done: Done | null) => void) {
     mutationFn: ({ job, act }: Done) => send(job.id, act),
     onSuccess: async (_, done) => {
       onDone(done);
-      await queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey });
+      await queryClient.invalidateQueries({ queryKey: JOBS_KEY });
     },
   });
 }

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sinceThen } from '@kanga/core/job';
-import { call, jobsQuery, problemFrom, queryClient } from '../data/index.js';
+import { call, JOBS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { Button, Dialog, FormFoot } from '../ui/index.js';
 import { useJob } from './job-context.js';
 
@@ -14,7 +14,7 @@ export function RepeatJob() {
   const again = useMutation({
     mutationFn: () => call('repeatJob', { id: view.job.id, body: {} }),
     onSuccess: async ({ job }) => {
-      await queryClient.invalidateQueries(jobsQuery);
+      await queryClient.invalidateQueries({ queryKey: JOBS_KEY });
       setOpen(false);
       await navigate(`/jobs/${job.id}/stack`);
     },

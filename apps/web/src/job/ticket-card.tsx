@@ -39,10 +39,10 @@ export function TicketCard({ job, today, settings }: { job: JobSummary; today: s
         )}
       </div>
       <div className="min-w-0 px-4 py-2.5">
-        <h3 className="truncate font-big text-[20px] font-bold group-hover:underline">
+        <h3 className="font-big text-[20px] leading-tight font-bold group-hover:underline sm:truncate">
           {job.number} · {job.name}
         </h3>
-        <p className="truncate text-soft">
+        <p className="text-soft sm:truncate">
           {job.pieces} × {job.blankName ?? 'no blank yet'}
           {job.customer && ` for ${job.customer}`}
         </p>

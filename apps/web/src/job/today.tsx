@@ -4,7 +4,15 @@ import { useNavigate } from 'react-router';
 import { dueText } from '@kanga/core/units';
 import { checkBackups } from '@kanga/core/backup';
 import type { NextAction } from '@kanga/core/job';
-import { backupsQuery, dayDoneQuery, jobsQuery, ordersQuery, shopDay, serverNow, useShop } from '../data/index.js';
+import {
+  backupsQuery,
+  dayDoneQuery,
+  firstJobQuery,
+  openOrdersQuery,
+  shopDay,
+  serverNow,
+  useShop,
+} from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
 import { DayPlan, nextToDo, useDayPlan } from '../day/index.js';
 import { OpenWork } from './open-work.js';
@@ -12,38 +20,32 @@ import { OpenWork } from './open-work.js';
 /** Today's one question: what is next? The plan of the day shows it, and the line goes on with it; until there is a plan, with what is due first. */
 export function Today() {
   const { settings, presses, printers } = useShop();
-  const { data: jobs } = useSuspenseQuery(jobsQuery);
+  const [first = null] = useSuspenseQuery(firstJobQuery).data.jobs;
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
   const today = shopDay(serverNow());
   const { data: backups } = useQuery(backupsQuery);
   const findings = backups ? checkBackups(backups, serverNow()) : [];
-  const { data: orders = [] } = useQuery(ordersQuery);
+  const openOrders = useQuery(openOrdersQuery).data?.total ?? 0;
   const { data: done = [] } = useQuery(dayDoneQuery(today));
-  const isBusy =
-    jobs.some((job) => job.status === 'open' && job.orderId === null) ||
-    orders.some(({ order }) => order.status === 'open') ||
-    done.length > 0;
+  const isBusy = first !== null || openOrders > 0 || done.length > 0;
   const planned = useDayPlan();
   const inPlan = nextToDo(planned.plan, [...presses, ...printers], settings);
-  const nextJob = jobs.find((job) => job.status === 'open' && job.id === inPlan?.jobId);
-  const first = nextJob ?? jobs.find((job) => job.status === 'open');
-  const action: NextAction = first
-    ? {
-        stage: first.reached,
-        sentence:
-          nextJob && inPlan
-            ? inPlan.sentence
-            : `Go on with job ${first.number}, ${first.name}${first.due ? `: ${dueText(first.due, today, settings.dates)}` : ''}.`,
-        label: 'Open it',
-        command: { kind: 'go', to: first.reached },
-      }
-    : {
-        stage: 'blank',
-        sentence: 'Nothing is waiting. Open a new job.',
-        label: 'New job',
-        command: { kind: 'go', to: 'blank' },
-      };
+  const action: NextAction = inPlan
+    ? { stage: 'blank', sentence: inPlan.sentence, label: 'Open it', command: { kind: 'go', to: 'blank' } }
+    : first
+      ? {
+          stage: first.reached,
+          sentence: `Go on with job ${first.number}, ${first.name}${first.due ? `: ${dueText(first.due, today, settings.dates)}` : ''}.`,
+          label: 'Open it',
+          command: { kind: 'go', to: first.reached },
+        }
+      : {
+          stage: 'blank',
+          sentence: 'Nothing is waiting. Open a new job.',
+          label: 'New job',
+          command: { kind: 'go', to: 'blank' },
+        };
   return (
     <Cloth
       title="Today"
@@ -54,7 +56,9 @@ export function Today() {
           <Line
             action={action}
             onAct={() => {
-              if (first) void navigate(`/jobs/${first.id}/${first.reached}`);
+              // A job opens where it has come to.
+              const id = inPlan?.jobId ?? first?.id;
+              if (id) void navigate(`/jobs/${id}`);
               else setAdding(true);
             }}
           />

@@ -6,7 +6,7 @@ import type { Problem } from '@kanga/contract/finding';
 import {
   blanksQuery,
   call,
-  jobsQuery,
+  JOBS_KEY,
   LOG_KEY,
   problemFrom,
   queryClient,
@@ -70,7 +70,7 @@ export function useAct(
             await Promise.all([outbox.flush(), session.flush()]);
             session.take(await call('closeJob', { id }));
             await Promise.all([
-              queryClient.invalidateQueries(jobsQuery),
+              queryClient.invalidateQueries({ queryKey: JOBS_KEY }),
               queryClient.invalidateQueries({ queryKey: LOG_KEY }),
               queryClient.invalidateQueries(blanksQuery),
               queryClient.invalidateQueries(testClothQuery),

@@ -33,7 +33,8 @@ registerRoute(
 );
 
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && keptIn(url.pathname) === KEPT_ANSWERS,
+  // What was looked for letter by letter would push out what a bench goes on with.
+  ({ url, sameOrigin }) => sameOrigin && keptIn(url.pathname) === KEPT_ANSWERS && !url.searchParams.has('find'),
   new NetworkFirst({
     cacheName: KEPT_ANSWERS,
     networkTimeoutSeconds: PATIENCE,

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { NewOrder } from '@kanga/contract/order';
-import { call, ordersQuery, problemFrom, queryClient } from '../data/index.js';
+import { call, ORDERS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { OpenDialog } from '../ui/index.js';
 import { EMPTY_ORDER, OrderForm } from './order-form.js';
 
@@ -13,7 +13,7 @@ export function NewOrderDialog({ onClose }: { onClose: () => void }) {
   const make = useMutation({
     mutationFn: (body: NewOrder) => call('addOrder', { body }),
     onSuccess: async () => {
-      await queryClient.invalidateQueries(ordersQuery);
+      await queryClient.invalidateQueries({ queryKey: ORDERS_KEY });
       await navigate(`/orders/${id}`);
     },
   });

@@ -1,30 +1,53 @@
-import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
-import { ORDER_LIMITS, progressOf } from '@kanga/core/order';
-import { ordersFoundQuery, ordersQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useCallback, useDeferredValue, useState } from 'react';
+import { formatCount } from '@kanga/core/units';
+import { orderPagesQuery, problemFrom, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, SearchField } from '../ui/index.js';
+import { Button, ProblemText, SearchField, WindowList } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
 import { OrderStrip } from './order-strip.js';
+
+/** About how high a strip is, px. */
+const STRIP = 104;
+
+/** A list of orders, as far as it is looked at. */
+function useOrders(list: 'open' | 'past', find: string) {
+  const { data, error, isFetching, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
+    ...orderPagesQuery({ list, ...(find === '' ? {} : { find }) }),
+    placeholderData: keepPreviousData,
+  });
+  const [first] = data?.pages ?? [];
+  const more = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
+  const orders = data?.pages.flatMap((page) => page.orders) ?? [];
+  return { orders, total: first?.total ?? 0, pieces: first?.pieces ?? 0, error, isFetching, more };
+}
 
 /** Orders’ one question: what is wanted by when, and what holds it up? */
 export function Orders() {
   const { settings } = useShop();
-  const { data: orders } = useSuspenseQuery(ordersQuery);
   const { data: items = [] } = useQuery(stockQuery);
   const [making, setMaking] = useState(false);
   const [wanted, setWanted] = useState('');
   const today = shopDay(serverNow());
-  const asked = useDeferredValue(wanted.trim());
-  const searched = useQuery({ ...ordersFoundQuery(asked), enabled: asked !== '', placeholderData: keepPreviousData });
-  const found = asked === '' ? orders : (searched.data ?? []);
-  const open = found.filter(({ order }) => order.status === 'open');
-  const past = found.filter(({ order }) => order.status !== 'open');
-  const pieces = open.reduce((sum, { jobs }) => sum + progressOf(jobs).pieces, 0);
-  const strips = (list: typeof found) =>
-    list.map((file) => (
-      <OrderStrip key={file.order.id} file={file} items={items} today={today} dates={settings.dates} />
-    ));
+  const find = useDeferredValue(wanted.trim());
+  const open = useOrders('open', find);
+  const past = useOrders('past', find);
+  const isEmpty = open.total + past.total === 0 && !open.isFetching && !past.isFetching;
+  const error = open.error ?? past.error;
+  const strips = ({ orders, total, more }: ReturnType<typeof useOrders>, label: string) => (
+    <WindowList
+      label={label}
+      items={orders}
+      total={total}
+      keyOf={({ order }) => order.id}
+      height={STRIP}
+      onNearEnd={more}
+    >
+      {(file) => <OrderStrip file={file} items={items} today={today} dates={settings.dates} />}
+    </WindowList>
+  );
   return (
     <Cloth title="Orders" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
@@ -45,28 +68,26 @@ export function Orders() {
             New order…
           </Button>
         </div>
-        {orders.length === 0 && (
+        {error && <ProblemText problem={problemFrom(error)} className="mb-4" />}
+        {isEmpty && !error && (
           <p className="text-lg text-soft">
-            No order yet. Open one for whoever asked: goods, sizes and counts become jobs, a price and a quote.
+            {find === ''
+              ? 'No order yet. Open one for whoever asked: goods, sizes and counts become jobs, a price and a quote.'
+              : `No order matches “${find}”.`}
           </p>
         )}
-        {orders.length > 0 && found.length === 0 && !searched.isFetching && (
-          <p className="text-lg text-soft">No order matches “{wanted}”.</p>
-        )}
-        {open.length > 0 && (
+        {open.total > 0 && (
           <section aria-label="Open orders" className="mb-8 border-b border-rule">
             <h2 className="mb-1 text-[15px] font-semibold text-soft">
-              {open.length === ORDER_LIMITS.listed
-                ? `The first ${ORDER_LIMITS.listed} open, by day; find others by name`
-                : `${open.length} open, ${pieces} pieces`}
+              {open.total} open, {formatCount(open.pieces, 'piece')}
             </h2>
-            {strips(open)}
+            {strips(open, 'Open orders')}
           </section>
         )}
-        {past.length > 0 && (
+        {past.total > 0 && (
           <section aria-label="Closed and cancelled orders" className="border-b border-rule">
-            <h2 className="mb-1 text-[15px] font-semibold text-soft">Closed and cancelled</h2>
-            {strips(past)}
+            <h2 className="mb-1 text-[15px] font-semibold text-soft">{past.total} closed and cancelled</h2>
+            {strips(past, 'Closed and cancelled orders')}
           </section>
         )}
       </div>

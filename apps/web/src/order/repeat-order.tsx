@@ -5,7 +5,7 @@ import { sinceThen, type JobView } from '@kanga/core/job';
 import { offerOf } from '@kanga/core/order';
 import { USUAL_RATES } from '@kanga/core/shop';
 import { formatMoney } from '@kanga/core/units';
-import { call, orderQuery, ordersQuery, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
+import { call, orderQuery, ORDER_LISTS_KEY, problemFrom, queryClient, usePrint, useShop } from '../data/index.js';
 import { FormFoot, OpenDialog } from '../ui/index.js';
 import { useCosts, type OrderSession } from './use-order.js';
 
@@ -29,7 +29,7 @@ export function RepeatOrder({
     mutationFn: () => call('repeatOrder', { id: order.id, body: { id: again } }),
     onSuccess: async (file) => {
       queryClient.setQueryData(orderQuery(again).queryKey, file);
-      await queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey, exact: true });
+      await queryClient.invalidateQueries({ queryKey: ORDER_LISTS_KEY });
       await navigate(`/orders/${again}`);
     },
   });

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { OrderFile } from '@kanga/core/order';
 import { formatCount } from '@kanga/core/units';
-import { call, orderQuery, ordersQuery, problemFrom, queryClient } from '../data/index.js';
+import { call, orderQuery, ORDERS_KEY, ordersQuery, problemFrom, queryClient } from '../data/index.js';
 import { Check, FormFoot, OpenDialog, Select } from '../ui/index.js';
 
 /** Takes lines out of an order into one of their own. */
@@ -15,7 +15,7 @@ export function SplitOrder({ file: { order }, onClose }: { file: OrderFile; onCl
     mutationFn: () => call('splitOrder', { id: order.id, body: { id, lines } }),
     onSuccess: async (fresh) => {
       queryClient.setQueryData(orderQuery(id).queryKey, fresh);
-      await queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey });
+      await queryClient.invalidateQueries({ queryKey: ORDERS_KEY });
       await navigate(`/orders/${id}`);
     },
   });
@@ -53,11 +53,11 @@ export function SplitOrder({ file: { order }, onClose }: { file: OrderFile; onCl
 
 /** Takes the lines of another open order into this one; those of the same customer stand first. */
 export function MergeOrder({ file: { order }, onClose }: { file: OrderFile; onClose: () => void }) {
-  const orders = useQuery(ordersQuery).data ?? [];
+  const orders = useQuery(ordersQuery({ list: 'open', most: '500' })).data?.orders ?? [];
   const mine = (other: OrderFile['order']) => (other.customer.name === order.customer.name ? 0 : 1);
   const others = orders
     .map((file) => file.order)
-    .filter(({ id, status }) => id !== order.id && status === 'open')
+    .filter(({ id }) => id !== order.id)
     .sort((a, b) => mine(a) - mine(b) || a.number - b.number);
   const [chosen, setChosen] = useState<string | null>(null);
   const from = chosen ?? others[0]?.id ?? '';
@@ -65,7 +65,7 @@ export function MergeOrder({ file: { order }, onClose }: { file: OrderFile; onCl
     mutationFn: () => call('mergeOrder', { id: order.id, body: { from } }),
     onSuccess: async (fresh) => {
       queryClient.setQueryData(orderQuery(order.id).queryKey, fresh);
-      await queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey });
+      await queryClient.invalidateQueries({ queryKey: ORDERS_KEY });
       onClose();
     },
   });

@@ -9,10 +9,10 @@ import { USUAL_RATES } from '@kanga/core/shop';
 import { blankItem } from '@kanga/core/stock';
 import {
   blanksQuery,
-  jobsQuery,
+  JOBS_KEY,
   orderJobsQuery,
   orderQuery,
-  ordersQuery,
+  ORDER_LISTS_KEY,
   problemFrom,
   queryClient,
   serverNow,
@@ -59,8 +59,8 @@ export function useOrder(id: string) {
     onSuccess: async (changed) => {
       queryClient.setQueryData(orderQuery(id).queryKey, changed);
       await Promise.all([
-        queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey, exact: true }),
-        queryClient.invalidateQueries(jobsQuery),
+        queryClient.invalidateQueries({ queryKey: ORDER_LISTS_KEY }),
+        queryClient.invalidateQueries({ queryKey: JOBS_KEY }),
       ]);
     },
   });

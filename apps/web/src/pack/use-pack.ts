@@ -1,7 +1,7 @@
 import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { bagOf, mayPack, pieceName, scan, type BagKey, type PackEvent, type PackPiece } from '@kanga/core/pack';
-import { call, ordersQuery, packQuery, problemFrom, queryClient, serverNow, useOperator } from '../data/index.js';
+import { call, ORDERS_KEY, packQuery, problemFrom, queryClient, serverNow, useOperator } from '../data/index.js';
 
 /** What the table last said: that something went in or out, or why not. */
 export interface Said {
@@ -22,7 +22,7 @@ export function usePack(of: 'order' | 'job', id: string) {
       call(of === 'order' ? 'packIntoOrder' : 'packIntoJob', { id, body: { events } }),
     onSuccess: (fresh) => {
       queryClient.setQueryData(query.queryKey, fresh);
-      void queryClient.invalidateQueries({ queryKey: ordersQuery.queryKey });
+      void queryClient.invalidateQueries({ queryKey: ORDERS_KEY });
     },
     onError: (error) => {
       const { title, remedy } = problemFrom(error);

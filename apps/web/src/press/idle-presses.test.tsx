@@ -9,13 +9,16 @@ import { IdlePresses } from './idle-presses.js';
 
 const mockData: { jobs: JobSummary[] } = { jobs: [] };
 jest.mock('@tanstack/react-query', () => ({
-  useQuery: ({ queryKey: [key] }: { queryKey: string[] }) => ({
-    data: key === 'jobs' ? mockData.jobs : mockBlanks(),
+  useQuery: ({ queryKey: [key, asked] }: { queryKey: [string, { list: string; reached: string }?] }) => ({
+    data:
+      key === 'jobs'
+        ? { jobs: mockData.jobs.filter(({ reached, status }) => reached === asked?.reached && status === asked.list) }
+        : mockBlanks(),
   }),
 }));
 const mockBlanks = () => BUILT_IN_BLANKS;
 jest.mock('../data/index.js', () => ({
-  jobsQuery: { queryKey: ['jobs'] },
+  jobsQuery: (asked: unknown) => ({ queryKey: ['jobs', asked] }),
   blanksQuery: { queryKey: ['blanks'] },
   serverNow: () => '2026-11-28T10:00:00.000Z',
   shopDay: (moment: string) => moment.slice(0, 10),

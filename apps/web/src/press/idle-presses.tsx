@@ -8,6 +8,8 @@ import type { JobSummary } from '@kanga/contract/job';
 import { blanksQuery, jobsQuery, serverNow, shopDay, useShop } from '../data/index.js';
 import { PlateFacts } from './plate-facts.js';
 
+/** Jobs whose stack is being checked: the next ones at a press. */
+const readyQuery = jobsQuery({ list: 'open', reached: 'stack' });
 /** So many jobs are named for each press. */
 const MOST_NAMED = 3;
 
@@ -22,9 +24,8 @@ export function IdlePresses({
   behind: readonly RunAtPress[];
   alone: boolean;
 }) {
-  const { data: jobs = [] } = useQuery(jobsQuery);
+  const ready = useQuery(readyQuery).data?.jobs ?? [];
   const { data: blanks = [] } = useQuery(blanksQuery);
-  const ready = jobs.filter(({ status, reached }) => status === 'open' && reached === 'stack');
   if (presses.length === 0 && behind.length === 0) return null;
   const mayGo = ({ pressId, blankId }: JobSummary, press: Press): boolean => {
     if (pressId !== null) return pressId === press.id;

@@ -27,7 +27,7 @@ export function GangJobs({
   onFilter: (filter: GangFilter) => void;
   onChoose: (ids: string[]) => void;
 }) {
-  const waiting = jobs.filter((job) => job.status === 'open' && job.blankName !== null && job.artId !== null);
+  const waiting = jobs.filter((job) => job.blankName !== null && job.artId !== null);
   const blanks = [...new Set(waiting.map((job) => job.blankName ?? ''))].sort();
   const days = [...new Set(waiting.flatMap((job) => job.due ?? []))].sort();
   const shown = waiting.filter(

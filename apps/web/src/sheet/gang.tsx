@@ -4,7 +4,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { drawnOn, valuesOf, type ComposedSide } from '@kanga/core/art';
 import type { Spot } from '@kanga/core/nest';
 import { checkPrinting, paperUse, USUAL_SHEET, type Face, type SheetPlan } from '@kanga/core/sheet';
-import { jobsQuery, usePrint, useShop } from '../data/index.js';
+import { openJobsQuery, usePrint, useShop } from '../data/index.js';
 import { Cloth, Field, Findings } from '../frame/index.js';
 import { Button, YesNo } from '../ui/index.js';
 import { ChosenPart } from './chosen-part.js';
@@ -24,7 +24,7 @@ import { useOffer } from './use-offer.js';
 export function GangPage() {
   const shop = useShop();
   const print = usePrint();
-  const { data: jobs } = useSuspenseQuery(jobsQuery);
+  const { data: jobs } = useSuspenseQuery(openJobsQuery);
   // An order comes with its jobs.
   const asked = useSearchParams()[0].get('jobs');
   const { state, change, undo, canUndo } = useGangState(asked === null ? null : asked.split(','));

@@ -16,6 +16,7 @@ import {
   jobFileSchema,
   packedJobFileSchema,
   repeatSchema,
+  jobPageSchema,
   jobsQuerySchema,
   jobSummarySchema,
   newApprovalSchema,
@@ -86,9 +87,10 @@ const DESCRIPTIONS = {
   artPicture: { summary: 'A picture: thumb, preview or the original', answer: 'image/*' },
   fontCut: { summary: 'One cut of a font that ships with Kanga', answer: 'font/woff' },
   jobs: {
-    summary: 'The jobs that are at hand, open ones first; or those that were put away, or deleted',
+    summary:
+      'A page of the jobs that are at hand, open ones by due day first, then the newest; or of another list; narrowed to what words are found in',
     query: jobsQuerySchema,
-    answer: list(jobSummarySchema),
+    answer: jobPageSchema,
   },
   archiveJob: { summary: 'Put a job away, or take it out again', body: archiveSchema, answer: jobSummarySchema },
   deleteJob: { summary: 'Delete a job; it can be taken back for thirty days', answer: jobSummarySchema },

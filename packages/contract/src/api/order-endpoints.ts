@@ -8,20 +8,21 @@ import {
   newQuoteSchema,
   orderChangeSchema,
   orderFileSchema,
+  orderPageSchema,
   ordersQuerySchema,
   orderStateSchema,
   repeatOrderSchema,
   splitOrderSchema,
 } from '../order/index.js';
-import { list, type Descriptions } from './endpoint.js';
+import type { Descriptions } from './endpoint.js';
 
 /** The doors of orders. */
 export const ORDER_ENDPOINTS = {
   orders: {
     summary:
-      'Orders with their jobs: the first 100 open ones by due day, then the newest of the others; or those that words are found in',
+      'A page of the open orders with their jobs, by due day; or of the others, the last first; narrowed to those that words are found in',
     query: ordersQuerySchema,
-    answer: list(orderFileSchema),
+    answer: orderPageSchema,
   },
   addOrder: {
     summary: 'Open an order; the same id again changes nothing',

@@ -12,7 +12,7 @@ import {
 import { artSchema, designSchema, runSchema } from '../art/index.js';
 import { benchEventSchema, packedEventsSchema } from '../bench/index.js';
 import { blankSchema } from '../blank/index.js';
-import { daySchema, idSchema, instantSchema, waiverSchema } from '../finding/index.js';
+import { daySchema, idSchema, instantSchema, mostSchema, pageCursorSchema, waiverSchema } from '../finding/index.js';
 import { gapSchema, sheetChoicesSchema } from '../sheet/index.js';
 import { overridesSchema } from '../stack/index.js';
 import { runPlanSchema } from './run-plan.js';
@@ -148,10 +148,32 @@ export interface JobSummary {
   deletedAt: string | null;
 }
 
-/** Which jobs are asked for: those that are at hand, those that were put away, those that were deleted. */
-const JOB_LISTS = ['here', 'archived', 'deleted'] as const;
+/** Which jobs are asked for: those at hand, the open ones of them, those that were put away, those at hand and put away together, those that were deleted. */
+const JOB_LISTS = ['here', 'open', 'archived', 'kept', 'deleted'] as const;
 export type JobList = (typeof JOB_LISTS)[number];
-export const jobsQuerySchema = Joi.object<{ list?: JobList }>({ list: Joi.string().valid(...JOB_LISTS) });
+/** What a list of jobs is narrowed to; everything is text, as it comes in an address. */
+export interface JobsQuery {
+  list?: JobList;
+  /** Words that all have to stand in its number, name, customer, blank or state. */
+  find?: string;
+  number?: string;
+  reached?: Job['reached'];
+  /** Those alone that belong to no order. */
+  alone?: 'true';
+  /** How many at most; 100 where nothing is said. */
+  most?: string;
+  /** Where the page before ended. */
+  after?: string;
+}
+export const jobsQuerySchema = Joi.object<JobsQuery, true>({
+  list: Joi.string().valid(...JOB_LISTS),
+  find: Joi.string().max(120).allow(''),
+  number: Joi.string().pattern(/^\d{1,9}$/, 'a whole number'),
+  reached: Joi.string().valid(...STAGES),
+  alone: Joi.string().valid('true'),
+  most: mostSchema,
+  after: pageCursorSchema,
+});
 export const archiveSchema = Joi.object<{ archived: boolean }, true>({ archived: Joi.boolean().required() });
 export const jobSummarySchema = Joi.object<JobSummary, true>({
   id: idSchema.required(),
@@ -170,4 +192,15 @@ export const jobSummarySchema = Joi.object<JobSummary, true>({
   updatedAt: instantSchema.required(),
   archivedAt: instantSchema.allow(null).required(),
   deletedAt: instantSchema.allow(null).required(),
+});
+/** Jobs of a list: how many there are in all, and where the list goes on, null at its end. */
+export interface JobPage {
+  jobs: JobSummary[];
+  total: number;
+  next: string | null;
+}
+export const jobPageSchema = Joi.object<JobPage, true>({
+  jobs: Joi.array().items(jobSummarySchema).required(),
+  total: Joi.number().integer().min(0).required(),
+  next: Joi.string().allow(null).required(),
 });

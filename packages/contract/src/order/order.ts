@@ -15,7 +15,7 @@ import {
   type Reckoned,
 } from '@kanga/core/order';
 import { runSchema } from '../art/index.js';
-import { daySchema, idSchema, instantSchema, personSchema } from '../finding/index.js';
+import { daySchema, idSchema, instantSchema, mostSchema, pageCursorSchema, personSchema } from '../finding/index.js';
 import { currencySchema, minorSchema, taxSchema } from '../shop/index.js';
 
 const customer = Joi.object<Customer, true>({
@@ -119,8 +119,24 @@ export const splitOrderSchema = Joi.object<SplitOrder, true>({
 });
 /** The order whose lines come into this one. */
 export const mergeOrderSchema = Joi.object<{ from: string }, true>({ from: idSchema.required() });
-/** Words that an order is found by: its number, its name, its customer. */
-export const ordersQuerySchema = Joi.object<{ find?: string }, true>({ find: Joi.string().max(120).allow('') });
+/** Which orders are asked for: those that are open, or those that are not any more. */
+const ORDER_LISTS = ['open', 'past'] as const;
+/** What a list of orders is narrowed to; everything is text, as it comes in an address. */
+export interface OrdersQuery {
+  list?: (typeof ORDER_LISTS)[number];
+  /** Words that all have to stand in its number, name or customer. */
+  find?: string;
+  /** How many at most; 100 where nothing is said. */
+  most?: string;
+  /** Where the page before ended. */
+  after?: string;
+}
+export const ordersQuerySchema = Joi.object<OrdersQuery, true>({
+  list: Joi.string().valid(...ORDER_LISTS),
+  find: Joi.string().max(120).allow(''),
+  most: mostSchema,
+  after: pageCursorSchema,
+});
 /** What becomes of the whole order. */
 export const orderStateSchema = Joi.object<{ status: Order['status'] }, true>({
   status: Joi.string()
@@ -171,6 +187,19 @@ const orderJobSchema = Joi.object<OrderJob, true>({
 export const orderFileSchema = Joi.object<OrderFile, true>({
   order: orderSchema.required(),
   jobs: Joi.array().items(orderJobSchema).required(),
+});
+/** Orders of a list with their jobs: how many there are in all, of how many pieces, and where the list goes on, null at its end. */
+export interface OrderPage {
+  orders: OrderFile[];
+  total: number;
+  pieces: number;
+  next: string | null;
+}
+export const orderPageSchema = Joi.object<OrderPage, true>({
+  orders: Joi.array().items(orderFileSchema).required(),
+  total: whole,
+  pieces: whole,
+  next: Joi.string().allow(null).required(),
 });
 
 const amount = Joi.number().min(0).allow(null).required();

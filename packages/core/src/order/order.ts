@@ -117,7 +117,7 @@ export interface OrderFile {
 }
 
 /** Lines, sizes and counts that an order may have, and open orders that are listed at once. */
-export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000, listed: 100 };
+export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000 };
 
 /** Pieces that one of a count stands for: two of what is worn in pairs. */
 export const piecesEach = (blank: Pick<Blank, 'family'>): number => (comesInPairs(blank) ? 2 : 1);

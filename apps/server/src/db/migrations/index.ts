@@ -18,6 +18,7 @@ import * as stock from './0016-stock.js';
 import * as pack from './0017-pack.js';
 import * as day from './0018-day.js';
 import * as plateRates from './0019-plate-rates.js';
+import * as lists from './0020-lists.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -39,6 +40,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0017-pack': pack,
   '0018-day': day,
   '0019-plate-rates': plateRates,
+  '0020-lists': lists,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */
