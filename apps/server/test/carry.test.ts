@@ -28,9 +28,9 @@ afterAll(async () => {
 
 /** Every job of a shop but the deleted: those of a cancelled order are archived. */
 const jobsOf = async (server: TestServer): Promise<JobSummary[]> =>
-  (await Promise.all(['jobs?most=500', 'jobs?list=archived&most=500'].map((path) => server.ask<JobPage>('GET', path)))).flatMap(
-    ({ body }) => body.jobs,
-  );
+  (
+    await Promise.all(['jobs?most=500', 'jobs?list=archived&most=500'].map((path) => server.ask<JobPage>('GET', path)))
+  ).flatMap(({ body }) => body.jobs);
 const run = (server: TestServer, ...words: string[]) => {
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, 'scripts/kanga.mjs'), ...words], {
     env: { ...process.env, KANGA_DATABASE_URL: server.databaseUrl, KANGA_DATA: join(folder, 'data') },
