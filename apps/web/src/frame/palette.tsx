@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
 import { jobsQuery } from '../data/index.js';
+import { giveFocusBack, openedByKeys } from '../ui/index.js';
 
 const PLACES = [
   ['Today', '/'],
@@ -27,6 +28,16 @@ const GROUP =
 export default function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const { id } = useParams();
+  const [opener] = useState(openedByKeys);
+  useEffect(
+    () => () => {
+      // After what it stands in has let go of the focus.
+      setTimeout(() => {
+        giveFocusBack(opener);
+      });
+    },
+    [opener],
+  );
   const [typed, setTyped] = useState('');
   const find = useDeferredValue(typed.trim());
   // However many there are: those that the letters are found in, by the server.

@@ -68,7 +68,7 @@ export const OpenWork = memo(function OpenWork({
         <>
           <div className="grid gap-4 lg:grid-cols-2">
             {own.jobs.map((job) => (
-              <TicketCard key={job.id} job={job} today={today} settings={settings} />
+              <TicketCard key={job.id} job={job} today={today} settings={settings} level={isFirst ? 2 : 3} />
             ))}
           </div>
           <More shown={own.jobs.length} total={own.total} what="open job" to="/jobs" />

@@ -17,7 +17,19 @@ const WHERE: Record<JobSummary['reached'], string> = {
 };
 
 /** A job as a small cloth: its picture, what it is, and its border ripe as far as it has come. */
-export function TicketCard({ job, today, settings }: { job: JobSummary; today: string; settings: Settings }) {
+export function TicketCard({
+  job,
+  today,
+  settings,
+  level = 2,
+}: {
+  job: JobSummary;
+  today: string;
+  settings: Settings;
+  /** How deep its heading stands beneath that of the page. */
+  level?: 2 | 3;
+}) {
+  const Title = `h${level}` as const;
   const late = job.status === 'open' && job.due !== null && job.due < today;
   const come = job.status === 'closed' ? STAGES.length : STAGES.indexOf(job.reached);
   return (
@@ -39,9 +51,9 @@ export function TicketCard({ job, today, settings }: { job: JobSummary; today: s
         )}
       </div>
       <div className="min-w-0 px-4 py-2.5">
-        <h3 className="font-big text-[20px] leading-tight font-bold group-hover:underline sm:truncate">
+        <Title className="font-big text-[20px] leading-tight font-bold group-hover:underline sm:truncate">
           {job.number} · {job.name}
-        </h3>
+        </Title>
         <p className="text-soft sm:truncate">
           {job.pieces} × {job.blankName ?? 'no blank yet'}
           {job.customer && ` for ${job.customer}`}

@@ -3,6 +3,7 @@ import { wordsAt } from '@kanga/core/job';
 import type { Step } from '@kanga/core/stack';
 import { formatClock, formatDuration } from '@kanga/core/units';
 import { usePrint } from '../data/index.js';
+import { ClockSaid } from './clock-said.js';
 import { taskOf, type LaneState } from './use-lane.js';
 
 const SAID: Record<ClockPhase, string> = {
@@ -60,6 +61,11 @@ export function DueCard({ lane, several }: { lane: LaneState; several: boolean }
   const note = 'mt-2 text-[19px] font-semibold';
   return (
     <div aria-live="off">
+      <ClockSaid
+        press={lane.state.press.name}
+        phase={clock && runs && task?.what.at === 'press' ? clock.phase : null}
+        ironed={lane.ironed}
+      />
       {clock && task?.what.at !== 'rack' && !gathers && (
         <div
           className={`figures leading-[0.9] tracking-[-0.08em] max-sm:text-[84px] ${several ? 'text-[88px]' : 'text-[116px]'} ${alarm ? 'text-alarm' : ''}`}
