@@ -123,7 +123,7 @@ export async function pictures(words) {
         return same[0].id;
       };
       const study = (await ask('studies')).find(({ result }) => result !== null)?.id;
-      const orders = (await ask('orders')).map(({ order }) => order);
+      const orders = (await ask('orders')).orders.map(({ order }) => order);
       const [order, packed] = [named(orders)('Open night crew'), named(orders)('Notebooks for the readings')];
       const there = { job: named(jobs), press: named(presses), order, packed, study };
       const context = await browser.newContext({ viewport: SIZE, serviceWorkers: 'block' });

@@ -12,13 +12,14 @@ import {
 import { readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { JobPage } from '@kanga/contract/job';
 import { WholeKanga } from './whole-kanga.js';
 
 /** The shop that is backed up, and an empty folder that it is put back into. */
 const [shop, other] = [new WholeKanga(), new WholeKanga()];
 const files = join(shop.data, 'carried');
 const names = async (of: WholeKanga): Promise<string[]> =>
-  ((await (await fetch(`${of.url}/api/jobs`, { headers: { connection: 'close' } })).json()) as { name: string }[])
+  ((await (await fetch(`${of.url}/api/jobs?most=500`, { headers: { connection: 'close' } })).json()) as JobPage).jobs
     .map(({ name }) => name)
     .sort();
 const open = async (name: string): Promise<void> => {

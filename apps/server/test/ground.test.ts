@@ -11,10 +11,11 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import type { JobPage } from '@kanga/contract/job';
 import { ROOT, WholeKanga } from './whole-kanga.js';
 
 const kanga = new WholeKanga();
-const jobs = async (): Promise<number> => ((await (await fetch(`${kanga.url}/api/jobs`)).json()) as unknown[]).length;
+const jobs = async (): Promise<number> => ((await (await fetch(`${kanga.url}/api/jobs`)).json()) as JobPage).total;
 const postgres = (name: string) => join(kanga.data, 'postgres', name);
 
 beforeAll(() => kanga.start());

@@ -138,7 +138,7 @@ export async function fuzz(words) {
       const url = `http://127.0.0.1:${port}`;
       const run = new Fuzz({ url, headers: { ...asProgram(data), connection: 'close' }, seed });
       const get = async (path) => (await fetch(`${url}/api/${path}`)).json();
-      const [jobs, blanks, art, { presses, printers, media }] = await Promise.all(
+      const [{ jobs }, blanks, art, { presses, printers, media }] = await Promise.all(
         ['jobs', 'blanks', 'art', 'shop'].map(get),
       );
       const ids = [...jobs, ...blanks.slice(0, 3), ...art.slice(0, 3), ...presses, ...printers, ...media].map(

@@ -147,14 +147,14 @@ function Facts(): ReactNode {
       {blank && (
         <p className="border-t border-rule pt-2 text-[15px]">
           <Link
-            className="inline-flex min-h-6 items-center text-cyan underline"
+            className="inline-flex min-h-tap items-center text-cyan underline"
             to={`/shelf/${blank.id}?job=${job.id}`}
           >
             Open it on the shelf
           </Link>
           {' · '}
           <a
-            className="inline-flex min-h-6 items-center text-cyan underline"
+            className="inline-flex min-h-tap items-center text-cyan underline"
             href={addressOf('blankTemplate', { id: blank.id, side: 0 })}
             download
           >

@@ -12,6 +12,8 @@ const PRESS = 118;
 const RISE = 36;
 const LANE = 40;
 const HEAD = 24;
+/** A clock above the line, with room beside it, px. */
+const CLOCK = 44;
 /** Temperatures that the rope rises between, °C. */
 const [COOL, HOT] = [140, 215];
 
@@ -107,13 +109,15 @@ export function WashingLine({
   const top = (i: number) => HEAD + i * PRESS;
   const ropeAt = (i: number, celsius: number) =>
     top(i) + 8 + RISE * (1 - Math.min(1, Math.max(0, (celsius - COOL) / (HOT - COOL))));
+  // On a narrow window hours stand closer than their clocks are wide.
+  const told = Math.max(1, Math.ceil((CLOCK * (hours.length - 1)) / Math.max(1, x(to) - x(from))));
   return (
     <div ref={measure} className="w-full">
       <svg width={width} height={height} role="group" aria-label="The day on washing lines" className="block">
-        {hours.map((at) => (
+        {hours.map((at, i) => (
           <g key={at}>
             <path d={`M${x(at)} ${HEAD - 4}V${height}`} className="stroke-rule" />
-            {x(at) < width - 44 && (
+            {i % told === 0 && x(at) < width - CLOCK && (
               <text x={x(at) + 4} y={14} className="figures fill-soft text-[13px]">
                 {clock(at)}
               </text>

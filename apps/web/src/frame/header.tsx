@@ -22,7 +22,7 @@ const PLACES = [
 export function Header({ children }: { children?: ReactNode }) {
   return (
     <header className="no-print flex min-h-11 items-center gap-4 text-[15px]">
-      <Link to="/" className="font-big text-[20px] font-bold">
+      <Link to="/" className="flex min-h-11 items-center font-big text-[20px] font-bold">
         Kanga
       </Link>
       <div className="min-w-0 flex-1 truncate">{children}</div>

@@ -18,7 +18,7 @@ export function JobHead() {
     <span className="flex min-w-0 items-center">
       {closed ? (
         <>
-          {title}
+          <span className="min-w-0 truncate">{title}</span>
           <RepeatJob />
         </>
       ) : (

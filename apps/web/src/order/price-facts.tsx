@@ -52,7 +52,7 @@ export function PriceFacts({
         </span>
       </Fact>
       <Fact name="Figures" note="hours, margins, rounding and tax">
-        <Link to="/shop" className="text-cyan underline">
+        <Link to="/shop" className="inline-flex min-h-tap items-center text-cyan underline">
           Shop, Money
         </Link>
       </Fact>

@@ -19,7 +19,7 @@ export function ScanField({
   return (
     <div data-testid="scan" className="mb-2 flex flex-wrap items-center gap-3">
       <form
-        className="flex items-center gap-2"
+        className="flex min-w-0 flex-wrap items-center gap-2"
         onSubmit={(event) => {
           event.preventDefault();
           if (text.trim() === '') return;
@@ -32,7 +32,7 @@ export function ScanField({
           placeholder="Show a label, or type 21/3"
           autoComplete="off"
           autoFocus
-          className="figures h-12 w-[330px] border-[1.5px] border-key/50 bg-white px-3 text-[18px]"
+          className="figures h-12 w-[330px] max-w-full border-[1.5px] border-key/50 bg-white px-3 text-[18px]"
           value={text}
           onChange={(event) => {
             setText(event.target.value);

@@ -90,7 +90,7 @@ function IdlePress({
         {next && (
           <span>
             next:{' '}
-            <Link to={`/jobs/${next.id}/stack`} className="underline">
+            <Link to={`/jobs/${next.id}/stack`} className="inline-flex min-h-12 items-center underline">
               {next.number} · {next.name}
             </Link>
             {dueOf(next)}

@@ -19,7 +19,7 @@ export function StepStrip({ lane }: { lane: LaneState }) {
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <button type="button" className="block min-h-12 w-full text-left text-[17px] leading-tight hover:bg-raised">
+        <button type="button" className="block min-h-16 w-full text-left text-[17px] leading-tight hover:bg-raised">
           <span className="flex gap-1" aria-hidden>
             {steps.map((_, i) => (
               <span

@@ -179,7 +179,7 @@ export function Recipes() {
             <a href={addressOf('exportRecipes', {})} download="kanga-recipes.json" className="text-cyan underline">
               Export
             </a>
-            <label className="cursor-pointer text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+            <label className="inline-flex min-h-tap cursor-pointer items-center text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">
               Import
               <FileInput
                 accept=".json,application/json"

@@ -202,7 +202,7 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
                       Drag a point; press an edge twice to add one; Delete removes the chosen one.{' '}
                       <button
                         type="button"
-                        className="inline-flex min-h-6 items-center text-cyan underline"
+                        className="inline-flex min-h-tap items-center text-cyan underline"
                         onClick={() => {
                           draft.setOutline({ kind: 'rectangle', width: 190, height: 190, radius: 0 });
                         }}
@@ -219,13 +219,13 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
             {part === 'cloth' && <ClothPanel draft={draft} />}
             {part === 'rest' && <StockPanel draft={draft} />}
             <p className="flex gap-4 border-t border-rule pt-2">
-              <Link to={back} className="inline-flex min-h-6 items-center text-cyan underline">
+              <Link to={back} className="inline-flex min-h-tap items-center text-cyan underline">
                 Discard changes
               </Link>
               {known && (
                 <a
                   href={addressOf('blankTemplate', { id: known.id, side: draft.side })}
-                  className="inline-flex min-h-6 items-center text-cyan underline"
+                  className="inline-flex min-h-tap items-center text-cyan underline"
                   download
                 >
                   Template as PDF

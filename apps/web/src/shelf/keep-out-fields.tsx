@@ -34,7 +34,7 @@ function KeepOutItem({
       >
         {keepOut.kind}
       </button>
-      <label className="flex items-center gap-1 text-[14px]">
+      <label className="flex min-h-tap items-center gap-1 text-[14px]">
         <input
           type="checkbox"
           className="h-4 w-4 accent-cyan"

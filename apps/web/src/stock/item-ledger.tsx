@@ -51,7 +51,7 @@ export function ItemLedger({ standing, currency }: { standing: Standing; currenc
           >
             {claims.map(({ orderId, order, amount: one, due }) => (
               <span key={orderId} className="block">
-                <Link to={`/orders/${orderId}`} className="text-cyan underline">
+                <Link to={`/orders/${orderId}`} className="inline-flex min-h-tap items-center text-cyan underline">
                   Order {order}
                 </Link>
                 : {amount(one)}
