@@ -1,9 +1,9 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import type { OrderPage } from '@kanga/contract/order';
-import { jobId } from './shop.js';
+import { demo, jobId } from './shop.js';
 
 /** The address of every kind of page that the demo shop has, each stage of a job among them; one of its jobs is brought to a press. */
-export async function everyPlace(request: APIRequestContext): Promise<string[]> {
+async function everyPlace(request: APIRequestContext): Promise<string[]> {
   const [cushions, masks, bags] = await Promise.all(
     ['Star-chart cushions', 'Moon-phase masks', 'Star-trail bags'].map((name) => jobId(request, name)),
   );
@@ -39,9 +39,24 @@ export async function everyPlace(request: APIRequestContext): Promise<string[]> 
 }
 
 /** Goes to a page, and waits until it stands. */
-export async function settled(page: Page, place: string): Promise<void> {
+async function settled(page: Page, place: string): Promise<void> {
   await page.goto(place);
   // At a press a line stays open: there the network is never idle.
   await page.waitForLoadState(/bench|press$|studies\/./.test(place) ? 'load' : 'networkidle');
   await expect(page.getByRole('heading').first()).toBeVisible();
+}
+
+/** What is wrong on any page, each told with where it is. */
+export async function faultsOnEveryPlace(
+  page: Page,
+  request: APIRequestContext,
+  look: (place: string) => Promise<string[]>,
+): Promise<string[]> {
+  await demo(request);
+  const faults: string[] = [];
+  for (const place of await everyPlace(request)) {
+    await settled(page, place);
+    faults.push(...(await look(place)).map((one) => `${place} ${one}`));
+  }
+  return faults;
 }

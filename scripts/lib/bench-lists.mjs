@@ -56,10 +56,10 @@ async function inBrowser(browser, url, { path, entry, letter }) {
             const input = document.querySelector('input[type=search]');
             input.focus();
             const start = performance.now();
-            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, ${JSON.stringify('LETTER')});
+            Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, ${JSON.stringify(letter)});
             input.dispatchEvent(new Event('input', { bubbles: true }));
             requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - start)));
-          })`.replace('LETTER', letter),
+          })`,
         ),
       );
     }

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
 import { addDays, startOfDay } from '@kanga/core/units';
 import type { Knex } from 'knex';
-import { DB } from '../db/index.js';
+import { DB, narrowToWords } from '../db/index.js';
 import { ShopRepository } from '../shop/index.js';
 
 /** As many entries as a page has. */
@@ -46,9 +46,6 @@ const entryOf = (row: Row): LogEntry => ({
   note: row.note,
 });
 
-/** A word as it is looked for inside others: what would mean something there means itself. */
-const literal = (word: string): string => word.toLowerCase().replace(/[\\%_]/g, (sign) => `\\${sign}`);
-
 @Injectable()
 export class LogRepository {
   constructor(
@@ -62,8 +59,7 @@ export class LogRepository {
       { column: 'at', order: 'desc' },
       { column: 'id', order: 'desc' },
     ]);
-    for (const word of text?.split(/\s+/).filter((one) => one !== '') ?? [])
-      void query.where('words', 'like', `%${literal(word)}%`);
+    narrowToWords(query, 'words', text);
     if (press) void query.where('press_name', press);
     if (blank) void query.where('blank_name', blank);
     if (by) void query.where('who', by);

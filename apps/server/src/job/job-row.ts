@@ -37,17 +37,34 @@ export interface JobRow {
   again: boolean;
 }
 
-export const COLUMNS = ['job.*', `job.due::text as due`];
+/** A day is read as it is written, not as a moment in some time zone. */
+const DUE = 'job.due::text as due';
+const HEAD = ['id', 'number', 'name', 'customer', 'pieces', 'status', 'reached'] as const;
+export const COLUMNS = ['job.*', DUE];
+
+/** What a job and its entry in a list have as it lies in the table. */
+const headOf = ({
+  id,
+  number,
+  name,
+  customer,
+  due,
+  pieces,
+  status,
+  reached,
+}: Pick<JobRow, (typeof HEAD)[number] | 'due'>) => ({
+  id,
+  number,
+  name,
+  customer,
+  due,
+  pieces,
+  status,
+  reached,
+});
 
 export const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
-  id: row.id,
-  number: row.number,
-  name: row.name,
-  customer: row.customer,
-  due: row.due,
-  pieces: row.pieces,
-  status: row.status,
-  reached: row.reached,
+  ...headOf(row),
   version: row.version,
   blankId: row.blank_id,
   bleed: row.bleed,
@@ -72,52 +89,21 @@ export const jobOf = (row: JobRow, waivers: Waiver[]): Job => ({
 /** The first picture on a job of a query, as SQL: its id, or null. */
 export const FIRST_ART = `jsonb_path_query_first(design, '$[*].items[*].artId') #>> '{}'`;
 
-/** What a list needs of a job: not its design nor its run, which may be a thousand times as much. */
-export type SummaryRow = Pick<
-  JobRow,
-  | 'id'
-  | 'number'
-  | 'name'
-  | 'customer'
-  | 'due'
-  | 'pieces'
-  | 'status'
-  | 'reached'
-  | 'blank_id'
-  | 'press_id'
-  | 'order_id'
-  | 'updated_at'
-  | 'archived_at'
-  | 'deleted_at'
-> & { blank_name: string | null; art_id: string | null };
+/** What a list needs of a job besides: not its design nor its run, which may be a thousand times as much. */
+const LISTED = [...HEAD, 'blank_id', 'press_id', 'order_id', 'updated_at', 'archived_at', 'deleted_at'] as const;
+export type SummaryRow = Pick<JobRow, (typeof LISTED)[number] | 'due'> & {
+  blank_name: string | null;
+  art_id: string | null;
+};
 const SUMMARY_COLUMNS = [
-  'job.id',
-  'job.number',
-  'job.name',
-  'job.customer',
-  'job.due::text as due',
-  'job.pieces',
-  'job.status',
-  'job.reached',
-  'job.blank_id',
-  'job.press_id',
-  'job.order_id',
-  'job.updated_at',
-  'job.archived_at',
-  'job.deleted_at',
+  ...LISTED.map((column) => `job.${column}`),
+  DUE,
   'blank.name as blank_name',
   `${FIRST_ART} as art_id`,
 ];
 
 export const summaryOf = (row: SummaryRow): JobSummary => ({
-  id: row.id,
-  number: row.number,
-  name: row.name,
-  customer: row.customer,
-  due: row.due,
-  pieces: row.pieces,
-  status: row.status,
-  reached: row.reached,
+  ...headOf(row),
   blankId: row.blank_id,
   pressId: row.press_id,
   blankName: row.blank_name,

@@ -49,6 +49,7 @@ export {
   usePrint,
   useShop,
 } from './queries.js';
+export { usePages } from './use-pages.js';
 export { JobSession, type SessionState } from './job-session.js';
 export { useKept } from './kept-choice.js';
 export { keptLine, useKeptSince } from './kept-line.js';

@@ -67,6 +67,17 @@ export function useJobFile(id: string): JobFile {
 }
 /** As many entries of a long list as are asked for at once: a window shows ten. */
 const PAGE = '50';
+/** A list page by page: each is asked for from where the one before ended. */
+const pagesQuery = <Page extends { next: string | null }>(
+  queryKey: readonly unknown[],
+  ask: (from: { most: string; after?: string }) => Promise<Page>,
+) =>
+  infiniteQueryOptions({
+    queryKey,
+    initialPageParam: '',
+    queryFn: ({ pageParam }) => ask({ most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) }),
+    getNextPageParam: ({ next }) => next,
+  });
 /** Every list of jobs, whatever it is narrowed to. */
 export const JOBS_KEY = ['jobs'];
 /** The first jobs of a list. */
@@ -74,13 +85,7 @@ export const jobsQuery = (asked: JobsQuery) =>
   queryOptions({ queryKey: [...JOBS_KEY, asked], queryFn: () => call('jobs', { query: { ...asked } }) });
 /** A list of jobs page by page, as far as it is looked at. */
 export const jobPagesQuery = (asked: JobsQuery) =>
-  infiniteQueryOptions({
-    queryKey: [...JOBS_KEY, 'pages', asked],
-    initialPageParam: '',
-    queryFn: ({ pageParam }) =>
-      call('jobs', { query: { ...asked, most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) } }),
-    getNextPageParam: ({ next }) => next,
-  });
+  pagesQuery([...JOBS_KEY, 'pages', asked], (from) => call('jobs', { query: { ...asked, ...from } }));
 /** What is due first of all that is open. */
 export const firstJobQuery = jobsQuery({ list: 'open', most: '1' });
 /** Open jobs that belong to no order, as many as a page shows at once. */
@@ -166,13 +171,7 @@ export const ordersQuery = (asked: OrdersQuery) =>
   queryOptions({ queryKey: [...ORDER_LISTS_KEY, asked], queryFn: () => call('orders', { query: { ...asked } }) });
 /** A list of orders page by page, as far as it is looked at. */
 export const orderPagesQuery = (asked: OrdersQuery) =>
-  infiniteQueryOptions({
-    queryKey: [...ORDER_LISTS_KEY, 'pages', asked],
-    initialPageParam: '',
-    queryFn: ({ pageParam }) =>
-      call('orders', { query: { ...asked, most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) } }),
-    getNextPageParam: ({ next }) => next,
-  });
+  pagesQuery([...ORDER_LISTS_KEY, 'pages', asked], (from) => call('orders', { query: { ...asked, ...from } }));
 /** Open orders by due day, as many as a page shows at once. */
 export const openOrdersQuery = ordersQuery({ list: 'open', most: '24' });
 export const orderQuery = (id: string) =>

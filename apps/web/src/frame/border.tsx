@@ -19,7 +19,7 @@ export function Border({ view, at }: { view: JobView; at: Stage }) {
   return (
     <nav
       aria-label="Stages"
-      className="group/border no-print relative z-[1] -mx-3.5 h-[30px] bg-key pointer-coarse:h-11"
+      className="group/border no-print relative z-[1] -mx-3.5 h-[30px] bg-key pointer-coarse:h-tap"
     >
       <div className="absolute inset-x-0 top-0 flex h-full transition-[height] group-hover/border:h-[74px] group-has-[:focus-visible]/border:h-[74px]">
         {STAGES.map((stage) => {
@@ -36,7 +36,7 @@ export function Border({ view, at }: { view: JobView; at: Stage }) {
             >
               <MotifBand stage={stage} dyes={vivid ? VIVID : DULL} scale={0.405} />
               <span
-                className={`absolute bottom-0 left-0 flex h-[30px] items-center pointer-coarse:h-11 gap-1.5 pr-3 font-semibold max-sm:px-1.5 max-sm:text-[13px] ${
+                className={`absolute bottom-0 left-0 flex h-[30px] items-center pointer-coarse:h-tap gap-1.5 pr-3 font-semibold max-sm:px-1.5 max-sm:text-[13px] ${
                   stage === at
                     ? 'bg-white pl-4 text-[18px] max-sm:text-[14px]'
                     : vivid

@@ -1,9 +1,8 @@
-import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
-import { useCallback, useDeferredValue, useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { formatCount } from '@kanga/core/units';
 import type { JobList } from '@kanga/contract/job';
-import { jobPagesQuery, problemFrom, shopDay, serverNow, useShop } from '../data/index.js';
+import { jobPagesQuery, problemFrom, shopDay, serverNow, usePages, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, Choice, ProblemText, SearchField, useMatches, WindowList } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
@@ -33,17 +32,12 @@ export function Jobs() {
   const today = shopDay(serverNow());
   // Typing goes on while the answer to what was typed is still on its way.
   const find = useDeferredValue(wanted.trim());
-  const pages = useInfiniteQuery({
-    ...jobPagesQuery({ list, ...(find === '' ? {} : { find }) }),
-    placeholderData: keepPreviousData,
-  });
-  const { hasNextPage, isFetchingNextPage, fetchNextPage } = pages;
-  const jobs = pages.data?.pages.flatMap((page) => page.jobs) ?? [];
-  const total = pages.data?.pages[0]?.total ?? 0;
+  const { pages, error, isFetching, isPending, more } = usePages(
+    jobPagesQuery({ list, ...(find === '' ? {} : { find }) }),
+  );
+  const jobs = pages.flatMap((page) => page.jobs);
+  const total = pages[0]?.total ?? 0;
   const lanes = useMatches('(min-width: 64rem)') ? 2 : 1;
-  const more = useCallback(() => {
-    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
-  }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
   return (
     <Cloth title="Jobs" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
@@ -76,7 +70,7 @@ export function Jobs() {
             onChange={setList}
           />
           <p role="status" className="flex min-h-10 items-center text-soft">
-            {pages.isPending ? 'Loading…' : find === '' ? formatCount(total, 'job') : `${total} found`}
+            {isPending ? 'Loading…' : find === '' ? formatCount(total, 'job') : `${total} found`}
           </p>
         </div>
         {done && (
@@ -88,10 +82,8 @@ export function Jobs() {
             }}
           />
         )}
-        {(putAway.error ?? pages.error) && (
-          <ProblemText problem={problemFrom(putAway.error ?? pages.error)} className="mb-4" />
-        )}
-        {jobs.length === 0 && !pages.isFetching && !pages.isError && (
+        {(putAway.error ?? error) && <ProblemText problem={problemFrom(putAway.error ?? error)} className="mb-4" />}
+        {jobs.length === 0 && !isFetching && !error && (
           <p className="text-lg text-soft">{find === '' ? EMPTY[list] : `No job matches “${find}”.`}</p>
         )}
         <WindowList

@@ -1,7 +1,7 @@
-import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { useCallback, useDeferredValue, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import { formatCount } from '@kanga/core/units';
-import { orderPagesQuery, problemFrom, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
+import { orderPagesQuery, problemFrom, serverNow, shopDay, stockQuery, usePages, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { Button, ProblemText, SearchField, WindowList } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
@@ -12,16 +12,10 @@ const STRIP = 104;
 
 /** A list of orders, as far as it is looked at. */
 function useOrders(list: 'open' | 'past', find: string) {
-  const { data, error, isFetching, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
-    ...orderPagesQuery({ list, ...(find === '' ? {} : { find }) }),
-    placeholderData: keepPreviousData,
-  });
-  const [first] = data?.pages ?? [];
-  const more = useCallback(() => {
-    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
-  }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-  const orders = data?.pages.flatMap((page) => page.orders) ?? [];
-  return { orders, total: first?.total ?? 0, pieces: first?.pieces ?? 0, error, isFetching, more };
+  const { pages, ...rest } = usePages(orderPagesQuery({ list, ...(find === '' ? {} : { find }) }));
+  const [first] = pages;
+  const orders = pages.flatMap((page) => page.orders);
+  return { orders, total: first?.total ?? 0, pieces: first?.pieces ?? 0, ...rest };
 }
 
 /** Orders’ one question: what is wanted by when, and what holds it up? */

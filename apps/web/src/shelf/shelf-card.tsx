@@ -52,7 +52,7 @@ export function ShelfCard({ group, acts }: { group: Blank[]; acts: ShelfActs }) 
                 key={one.id}
                 type="button"
                 aria-pressed={one === blank}
-                className={`min-h-8 min-w-9 pointer-coarse:min-h-11 rounded-sm border-[1.5px] px-1.5 text-[14px] ${one === blank ? 'border-key bg-key text-white' : 'border-key/40 bg-white hover:bg-wash'}`}
+                className={`min-h-8 min-w-9 pointer-coarse:min-h-tap rounded-sm border-[1.5px] px-1.5 text-[14px] ${one === blank ? 'border-key bg-key text-white' : 'border-key/40 bg-white hover:bg-wash'}`}
                 onClick={() => {
                   setAt(i);
                 }}

@@ -16,7 +16,7 @@ export function StepList({ steps }: { steps: readonly Step[] }) {
       <div className="mb-1 flex items-baseline justify-between">
         <h2 className="text-[15px] font-semibold text-soft">Then, for each piece</h2>
         <Button
-          className="min-h-8 px-2 py-0 text-[14px] pointer-coarse:min-h-11"
+          className="min-h-8 px-2 py-0 text-[14px] pointer-coarse:min-h-tap"
           aria-pressed={all}
           onClick={() => {
             setAll(!all);

@@ -19,7 +19,7 @@ export function Button({
   return (
     <button
       type={type}
-      className={`inline-flex min-h-10 items-center pointer-coarse:min-w-11 justify-center gap-2 rounded-sm px-3.5 py-1.5 font-semibold whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-60 ${TONES[tone]} ${className}`}
+      className={`inline-flex min-h-10 items-center min-w-tap justify-center gap-2 rounded-sm px-3.5 py-1.5 font-semibold whitespace-nowrap disabled:cursor-not-allowed disabled:opacity-60 ${TONES[tone]} ${className}`}
       {...rest}
     />
   );

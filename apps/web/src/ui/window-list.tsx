@@ -40,8 +40,8 @@ export function WindowList<T>({
       ref={holds}
       role="list"
       aria-label={label}
-      className={drawn ? 'relative' : 'grid gap-4'}
-      style={drawn ? { height: whole } : { gridTemplateColumns: `repeat(${lanes}, minmax(0, 1fr))` }}
+      className={drawn ? 'relative' : 'grid'}
+      style={drawn ? { height: whole } : { gap, gridTemplateColumns: `repeat(${lanes}, minmax(0, 1fr))` }}
     >
       {shown.map(({ index, lane, start }) => {
         const item = items[index];

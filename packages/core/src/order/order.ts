@@ -116,7 +116,7 @@ export interface OrderFile {
   jobs: OrderJob[];
 }
 
-/** Lines, sizes and counts that an order may have, and open orders that are listed at once. */
+/** Lines, sizes and counts that an order may have. */
 export const ORDER_LIMITS = { lines: 40, sizes: 60, pieces: 5000 };
 
 /** Pieces that one of a count stands for: two of what is worn in pairs. */
