@@ -7,6 +7,7 @@ import { listRows } from './bench-lists.mjs';
 import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany, ordersOfMany } from './bench-server.mjs';
 import { NO_PAST, openServer } from './ground/server.mjs';
+import { dragRow } from './bench-drags.mjs';
 import { wireRows } from './seen.mjs';
 import { withTestCluster } from './test.mjs';
 
@@ -123,6 +124,7 @@ export async function bench() {
     const databaseUrl = cluster.fullUrl('kanga_bench');
     try {
       rows.push(...(await wireRows(`http://127.0.0.1:${port}/`)));
+      rows.push(await dragRow(`http://127.0.0.1:${port}/`));
       const { proven, quarter, all } = await resultsOfMany(databaseUrl, `http://127.0.0.1:${port}/`);
       rows.push({
         what: 'What is proven, asked of the server',

@@ -1,5 +1,5 @@
 import { rulerStep } from '@kanga/core/units';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import type { Drawn } from '@kanga/core/art';
 import type { Template } from '@kanga/core/blank';
 import type { Finding } from '@kanga/core/finding';
@@ -7,44 +7,48 @@ import { chain, rotation, svgMatrix, svgPath, translation, type Rect } from '@ka
 import { DrawnItem, DrawnItems, TemplateDrawing, templateView } from '../draw/index.js';
 import { useJob } from '../job/index.js';
 import { spotOf, type Designing } from './use-design.js';
+import { useLive } from './use-live.js';
 import { halfSize, usePlacing } from './use-placing.js';
 
 const still = { vectorEffect: 'non-scaling-stroke' } as const;
 
+/** Boxes as one path: hundreds of strips are one thing to draw. */
+const boxes = (rects: readonly Rect[]): string =>
+  rects.map(({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`).join('');
+
 /** The bare places, drawn loud. */
-const Bare = ({ missing }: { missing: readonly Rect[] }) => (
-  <g fill="var(--color-magenta)" aria-hidden>
-    {missing.map((strip, i) => (
-      <rect key={i} {...strip} fillOpacity="0.85" />
-    ))}
-  </g>
-);
+const Bare = memo(function Bare({ missing }: { missing: readonly Rect[] }) {
+  return <path d={boxes(missing)} fill="var(--color-magenta)" fillOpacity="0.85" aria-hidden />;
+});
 
 const SHAPES = { stop: 'var(--color-magenta)', fix: 'var(--color-yellow-deep)', note: 'var(--color-cyan)' };
 
 /** Where the findings point to: an outline each, in the colour and dash of their severity. */
-function Marks({ findings }: { findings: readonly Finding[] }) {
+const Marks = memo(function Marks({ findings }: { findings: readonly Finding[] }) {
   return (
     <g fill="none" aria-hidden>
-      {findings.flatMap((finding) =>
-        finding.code === 'art.cover'
-          ? []
-          : (finding.where.marks ?? []).map((mark, i) => (
-              <g key={`${finding.code} ${i}`}>
-                <rect {...mark} stroke="var(--color-white)" strokeWidth="4.5" {...still} />
-                <rect
-                  {...mark}
-                  stroke={SHAPES[finding.severity]}
-                  strokeWidth="2.2"
-                  strokeDasharray={finding.severity === 'note' ? '5 4' : undefined}
-                  {...still}
-                />
-              </g>
-            )),
-      )}
+      {findings.map(({ code, severity, where: { marks } }) => {
+        if (code === 'art.cover' || !marks || marks.length === 0) return null;
+        const d = boxes(marks);
+        return (
+          <g key={code}>
+            <path d={d} stroke="var(--color-white)" strokeWidth="4.5" {...still} />
+            <path
+              d={d}
+              stroke={SHAPES[severity]}
+              strokeWidth="2.2"
+              strokeDasharray={severity === 'note' ? '5 4' : undefined}
+              {...still}
+            />
+          </g>
+        );
+      })}
     </g>
   );
-}
+});
+
+const NO_FINDINGS: Finding[] = [];
+const NOTHING_BARE: Rect[] = [];
 
 function Guide({ x, y, template }: { x: number | null; y: number | null; template: Template }) {
   const { width, height } = template;
@@ -143,8 +147,9 @@ function Frame({
 /** The art on its template: dragged by mouse or touch, scaled by its corners, turned by its handle, nudged by keys. */
 export function ArtCanvas({ designing }: { designing: Designing }) {
   const { view, print, locked } = useJob();
-  const { blank, checks } = view;
-  const { side, composed, drawn, chosen } = designing;
+  const { blank } = view;
+  const { side } = designing;
+  const { composed, drawn, chosen, check } = useLive(designing);
   const svg = useRef<SVGSVGElement>(null);
   const { bind, onKeyDown, guides } = usePlacing(svg, designing);
   if (!blank || !composed) return null;
@@ -163,7 +168,7 @@ export function ArtCanvas({ designing }: { designing: Designing }) {
         label={`The art on the template of ${blank.name}${sideName}`}
         over={
           <>
-            <Marks findings={checks[side]?.findings ?? []} />
+            <Marks findings={check?.findings ?? NO_FINDINGS} />
             <Guide {...guides} template={template} />
             {chosen && (
               <Frame
@@ -184,7 +189,9 @@ export function ArtCanvas({ designing }: { designing: Designing }) {
         )}
         <path d={svgPath(template.bleedPolygon)} fill={blank.baseColour} />
         <DrawnItems drawn={drawn} template={template} />
-        {template.covers && <Bare missing={drawn.length > 0 ? (checks[side]?.coverage.missing ?? []) : []} />}
+        {template.covers && (
+          <Bare missing={drawn.length > 0 ? (check?.coverage.missing ?? NOTHING_BARE) : NOTHING_BARE} />
+        )}
         {/* What can be taken hold of, without being seen. */}
         {drawn
           .filter((one) => !one.borrowed)

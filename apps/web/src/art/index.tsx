@@ -15,6 +15,7 @@ import { ProofDialog } from './proof.js';
 import { RunOfNames } from './run-of-names.js';
 import { TextPanel } from './text-panel.js';
 import { useDesign, type Designing } from './use-design.js';
+import { useLive } from './use-live.js';
 
 function Tools({
   designing,
@@ -54,6 +55,18 @@ function Tools({
   );
 }
 
+/** The facts of the chosen picture as it is now, while it is moved as well. */
+function LiveFacts({ designing }: { designing: Designing }) {
+  const { composed, chosen, check } = useLive(designing);
+  if (!composed || chosen?.kind !== 'picture') return null;
+  return (
+    <PictureFacts
+      drawn={chosen}
+      missingShare={composed.template.covers && check ? check.coverage.missingShare : null}
+    />
+  );
+}
+
 function Facts({
   designing,
   adding,
@@ -64,17 +77,13 @@ function Facts({
   setAdding: (on: boolean) => void;
 }) {
   const { view, locked } = useJob();
-  const { chosen, composed, side, items } = designing;
-  const check = view.checks[side];
+  const { chosen, composed, items } = designing;
   const picture = chosen?.kind === 'picture' ? chosen : null;
   const text = items.find((item) => item.id === chosen?.item.id);
   return (
     <>
       {picture && composed ? (
-        <PictureFacts
-          drawn={picture}
-          missingShare={composed.template.covers && check ? check.coverage.missingShare : null}
-        />
+        <LiveFacts designing={designing} />
       ) : (
         !chosen && <p className="pb-2 text-soft">Details of the picture appear here.</p>
       )}

@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import {
+  composedSides,
   DESIGN_LIMITS,
   saidFor,
   sideDesign,
   tidyPlacement,
+  valuesOf,
   withFill,
   withItems,
   type Art,
@@ -16,6 +18,8 @@ import {
   type TextItem,
 } from '@kanga/core/art';
 import { useJob } from '../job/index.js';
+import { Judge } from '../workers/index.js';
+import { LiveDesign } from './live-design.js';
 
 /** Where an item lies and how large it is, whichever kind it is: `width` is a picture’s width or a line’s height of capitals. */
 export const spotOf = (drawn: Drawn): Placement =>
@@ -32,9 +36,56 @@ export function placed(item: DesignItem, spot: Placement): DesignItem {
   return { ...item, x: tidy.x, y: tidy.y, rotation: tidy.rotation, size, leastSize: Math.min(item.leastSize, size) };
 }
 
+/** A hand that does not move for so long rests, ms: then all that follows from where it is is worked out. */
+const REST = 70;
+
+/** A design while it is moved about: drawn at once, judged beside it, and told to the whole page when the hand rests. */
+function useMoving() {
+  const { view, palette, piece, print, setDraft } = useJob();
+  const [live] = useState(() => new LiveDesign());
+  const [judge] = useState(
+    () =>
+      new Judge((checks) => {
+        live.found(checks);
+      }),
+  );
+  const resting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(
+    () => () => {
+      clearTimeout(resting.current);
+      judge.end();
+    },
+    [judge],
+  );
+  return {
+    live,
+    move: (design: SideDesign[]) => {
+      live.move(design);
+      const { blank, templates } = view;
+      const { units } = print;
+      if (blank) {
+        const sides = composedSides(design, templates, palette, valuesOf(view.job.run, piece));
+        judge.ask({ goods: { blank, templates, arts: palette.arts, units }, sides, design });
+      }
+      clearTimeout(resting.current);
+      resting.current = setTimeout(() => {
+        startTransition(() => {
+          setDraft(design);
+        });
+      }, REST);
+    },
+    end: () => {
+      clearTimeout(resting.current);
+      live.end();
+      setDraft(null);
+    },
+  };
+}
+
 /** What is done to the design of the side that is looked at; each is one step of undo. */
 export function useDesign() {
-  const { view, session, palette, setDraft } = useJob();
+  const { view, session, palette } = useJob();
+  const moving = useMoving();
   const [sideChosen, setSide] = useState(0);
   const [chosenId, setChosenId] = useState<string | null>(null);
   const { blank, sides } = view;
@@ -46,7 +97,7 @@ export function useDesign() {
   const chosen = ofOwn.find((one) => one.item.id === chosenId) ?? ofOwn.at(-1) ?? null;
 
   const change = (design: SideDesign[], merge = false) => {
-    setDraft(null);
+    moving.end();
     session.change({ design: blank ? saidFor(design, blank) : design }, { merge });
   };
   const put = (item: DesignItem, merge = false) => {
@@ -56,6 +107,7 @@ export function useDesign() {
     );
   };
   return {
+    live: moving.live,
     side,
     setSide,
     composed,
@@ -67,9 +119,11 @@ export function useDesign() {
     put,
     /** Shows an item elsewhere without keeping it yet. */
     preview: (item: DesignItem | null) => {
-      setDraft(
-        item && withItems(session.job.design, side, (items) => items.map((one) => (one.id === item.id ? item : one))),
-      );
+      if (!item) moving.end();
+      else
+        moving.move(
+          withItems(session.job.design, side, (items) => items.map((one) => (one.id === item.id ? item : one))),
+        );
     },
     setFill: (fill: Fill) => {
       change(withFill(session.job.design, side, fill));

@@ -13,10 +13,13 @@ interface Point {
   y: number;
 }
 
-const toTemplate = (svg: SVGSVGElement, x: number, y: number): Point => {
+/** From a place on the screen to one on the template. Asked once for a gesture: it makes the browser lay the page out. */
+const toTemplate = (svg: SVGSVGElement): ((x: number, y: number) => Point) => {
   const back = svg.getScreenCTM()?.inverse();
-  const point = new DOMPoint(x, y).matrixTransform(back);
-  return { x: point.x, y: point.y };
+  return (x, y) => {
+    const point = new DOMPoint(x, y).matrixTransform(back);
+    return { x: point.x, y: point.y };
+  };
 };
 
 const NO_GUIDES: Guides = { x: null, y: null };
@@ -63,7 +66,7 @@ const same = (a: Placement, b: Placement) =>
 export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Designing) {
   const { locked, print } = useJob();
   const { composed, chosen, choose, put, preview } = designing;
-  const start = useRef<{ drawn: Drawn; from: Point; grip: Grip } | null>(null);
+  const start = useRef<{ drawn: Drawn; from: Point; grip: Grip; on: (x: number, y: number) => Point } | null>(null);
   const lastNudge = useRef(0);
   const [guides, setGuides] = useState<Guides>(NO_GUIDES);
 
@@ -71,7 +74,7 @@ export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Desi
     const spot = moved(spotOf(drawn), grip, from, at);
     if (grip !== 'move' || free || !composed) return spot;
     const { spot: near, guides: found } = snapped(spot, halfSize(drawn), composed.template);
-    setGuides(found);
+    setGuides((before) => (before.x === found.x && before.y === found.y ? before : found));
     return near;
   };
 
@@ -83,18 +86,19 @@ export function usePlacing(svg: RefObject<SVGSVGElement | null>, designing: Desi
           cancel();
           return;
         }
-        const at = toTemplate(svg.current, x, y);
         if (first) {
+          const on = toTemplate(svg.current);
           const target = event.target as Element;
           const grip = target.closest<SVGElement>('[data-grip]')?.dataset['grip'];
           const id = target.closest<SVGElement>('[data-item]')?.dataset['item'];
           const drawn = designing.drawn.find((one) => !one.borrowed && one.item.id === id) ?? chosen;
           if (!drawn) return;
           choose(drawn.item.id);
-          start.current = { drawn, from: at, grip: grip === 'scale' || grip === 'turn' ? grip : 'move' };
+          start.current = { drawn, from: on(x, y), on, grip: grip === 'scale' || grip === 'turn' ? grip : 'move' };
         }
         if (!start.current) return;
-        const { drawn, grip, from } = start.current;
+        const { drawn, grip, from, on } = start.current;
+        const at = on(x, y);
         // Alt held: no snapping.
         const next = placed(drawn.item, moveTo(drawn, grip, from, at, altKey));
         if (!last) {

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import type { Drawn, DrawnPicture } from '@kanga/core/art';
 import type { Template } from '@kanga/core/blank';
 import { svgMatrix, svgPath } from '@kanga/core/geometry';
@@ -43,13 +43,21 @@ function Repeated({ picture, template, size }: { picture: DrawnPicture; template
   );
 }
 
-/** One item as it is printed. */
-export function DrawnItem({ drawn, template, size }: { drawn: Drawn; template: Template; size: Size }) {
+/** One item as it is printed; drawn again only when it lies elsewhere. */
+export const DrawnItem = memo(function DrawnItem({
+  drawn,
+  template,
+  size,
+}: {
+  drawn: Drawn;
+  template: Template;
+  size: Size;
+}) {
   if (drawn.kind === 'text')
     return <path d={svgOf(drawn.line.commands)} transform={svgMatrix(drawn.transform)} fill={drawn.item.colour} />;
   if (drawn.item.repeat !== 'once') return <Repeated picture={drawn} template={template} size={size} />;
   return <g transform={svgMatrix(drawn.base)}>{image(drawn, size)}</g>;
-}
+});
 
 /** Everything that is printed on a side, from the back to the front, clipped to its bleed. */
 export function DrawnItems({

@@ -1,20 +1,32 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { BlankDescription, Side, Template } from '@kanga/core/blank';
 import { boundsOf, growRect, polygonOf, svgPath, unionOf, type Rect } from '@kanga/core/geometry';
+import { memoised } from '@kanga/core/memo';
 import type { UnitPrinter } from '@kanga/core/units';
 import { silhouetteOf } from './silhouette.js';
 
 const thin = { strokeWidth: 1.5, vectorEffect: 'non-scaling-stroke' } as const;
 
-/** What a drawing of a template has to hold: the template with its bleed, its keep-outs, and some of the goods round it. */
-export function templateView(template: Template, side: Side | undefined): { view: Rect; around: Rect; unit: number } {
-  const areas = (side?.keepOuts ?? []).map((keepOut) => boundsOf(keepOut.area));
-  const around = unionOf([template.bleedBox, ...areas]);
-  const unit = Math.max(around.width, around.height) / 100;
-  return { view: growRect(around, unit * 13), around, unit };
+interface TemplateView {
+  view: Rect;
+  around: Rect;
+  unit: number;
 }
 
-function Dimensions({
+const viewOf = memoised(
+  'template',
+  ({ template, side }: { template: Template; side: Side | undefined }): TemplateView => {
+    const areas = (side?.keepOuts ?? []).map((keepOut) => boundsOf(keepOut.area));
+    const around = unionOf([template.bleedBox, ...areas]);
+    const unit = Math.max(around.width, around.height) / 100;
+    return { view: growRect(around, unit * 13), around, unit };
+  },
+);
+
+/** What a drawing of a template has to hold: the template with its bleed, its keep-outs, and some of the goods round it. The same again for the same template. */
+export const templateView = (template: Template, side: Side | undefined): TemplateView => viewOf({ template, side });
+
+const Dimensions = memo(function Dimensions({
   template,
   around,
   print,
@@ -56,9 +68,9 @@ function Dimensions({
       </g>
     </g>
   );
-}
+});
 
-function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
+const KeepOuts = memo(function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
   return (
     <>
       <defs>
@@ -104,10 +116,10 @@ function KeepOuts({ side, unit }: { side: Side | undefined; unit: number }) {
       })}
     </>
   );
-}
+});
 
 /** The lines of a template: bleed dashed, print area solid, safe line dotted. */
-function TemplateLines({ template }: { template: Template }) {
+const TemplateLines = memo(function TemplateLines({ template }: { template: Template }) {
   return (
     <g fill="none">
       {template.bleed > 0 && (
@@ -119,7 +131,7 @@ function TemplateLines({ template }: { template: Template }) {
       )}
     </g>
   );
-}
+});
 
 /** The template at true proportions on the goods it belongs to. `children` is drawn inside, under its lines. */
 export function TemplateDrawing({

@@ -1,3 +1,4 @@
+export { Judge } from './judge.js';
 export { oneMoreInWorker, planInWorker, tryInWorker } from './day.js';
 export type { DayAsked } from './day.worker.js';
 export { hashOf } from './hash.js';

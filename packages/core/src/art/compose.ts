@@ -12,6 +12,7 @@ import {
   type Transform,
 } from '../geometry/index.js';
 import type { Template } from '../blank/index.js';
+import { memoised } from '../memo/index.js';
 import { fillFields, setLine, type Face, type FontId, type SetLine } from '../text/index.js';
 import type { Art, Placement } from './art.js';
 import {
@@ -55,6 +56,12 @@ export interface DrawnText {
 }
 
 export type Drawn = DrawnPicture | DrawnText;
+
+/** One side with what is printed on it. */
+export interface ComposedSide {
+  template: Template;
+  drawn: Drawn[];
+}
 
 /** What a design is composed with. */
 export interface Palette {
@@ -102,13 +109,15 @@ export function repeatsOf(
 }
 
 /** The template that one picture across all sides is proposed for: as wide as they are together. */
-function joined(templates: readonly Template[]): Template | null {
-  const [first] = templates;
-  if (!first) return null;
-  const width = templates.reduce((sum, template) => sum + template.width, 0);
-  const { bleedBox } = first;
-  return { ...first, width, bleedBox: { ...bleedBox, width: bleedBox.width + width - first.width } };
-}
+const joined = memoised(
+  'first',
+  ({ first, templates }: { first: Template | undefined; templates: readonly Template[] }): Template | null => {
+    if (!first) return null;
+    const width = templates.reduce((sum, template) => sum + template.width, 0);
+    const { bleedBox } = first;
+    return { ...first, width, bleedBox: { ...bleedBox, width: bleedBox.width + width - first.width } };
+  },
+);
 
 function drawPicture(
   item: PictureItem,
@@ -147,52 +156,72 @@ function drawText(
 /** Mirrored about the middle of a side: pictures turn over, lines of text stay readable in the mirrored place. */
 const over = (template: Template): Transform => chain(scaling(-1, 1), translation(template.width, 0));
 
-function drawItem(
-  item: DesignItem,
-  how: SideDesign['fill'],
-  on: Template,
-  fit: Template,
-  shift: number,
-  palette: Palette,
-  values: Readonly<Record<string, string>>,
-): Drawn | null {
+/** How one thing of a design comes to lie on a side: all that this follows from. */
+interface Laying {
+  item: DesignItem;
+  how: SideDesign['fill'];
+  on: Template;
+  fit: Template;
+  shift: number;
+  art: Art | undefined;
+  face: Face | undefined;
+  values: Readonly<Record<string, string>>;
+}
+
+const drawItem = memoised('item', ({ item, how, on, fit, shift, art, face, values }: Laying): Drawn | null => {
   const borrowed = how !== 'own';
   const after = how === 'mirrored' ? over(on) : how === 'across' ? translation(-shift, 0) : null;
-  if (item.kind === 'picture') {
-    const art = palette.arts.find((one) => one.id === item.artId);
-    return art ? drawPicture(item, art, fit, after, borrowed) : null;
-  }
-  const face = palette.faces.get(item.font);
+  if (item.kind === 'picture') return art ? drawPicture(item, art, fit, after, borrowed) : null;
   if (!face) return null;
   const at =
     how === 'mirrored'
       ? { x: on.width - item.x, turn: -item.rotation }
       : { x: item.x - (how === 'across' ? shift : 0), turn: item.rotation };
   return drawText(item, face, values, chain(rotation(at.turn), translation(at.x, item.y)), borrowed);
-}
+});
+
+const NO_VALUES: Readonly<Record<string, string>> = {};
 
 /**
  * Everything that is printed on side `index`, from the back to the front, for a piece whose fields are `values`. A side that
- * borrows shows the first side's items, and its own above them. O(items × copies).
+ * borrows shows the first side's items, and its own above them. What lies as it lay is the same object again. O(items × copies).
  */
 export function drawnOn(
   design: readonly SideDesign[],
   index: number,
   templates: readonly Template[],
   palette: Palette,
-  values: Readonly<Record<string, string>> = {},
+  values: Readonly<Record<string, string>> = NO_VALUES,
 ): Drawn[] {
   const on = templates[index];
   const [front, side] = [sideDesign(design, 0), sideDesign(design, index)];
-  const whole = joined(templates);
+  const whole = joined({ first: templates[0], templates });
   if (!on || !whole) return [];
   const across = index > 0 ? side.fill === 'across' : design.some((one, i) => i > 0 && one.fill === 'across');
   const fit = across ? whole : on;
   const shift = templates.slice(0, index).reduce((sum, template) => sum + template.width, 0);
   const borrowing = index > 0 && side.fill !== 'own';
-  const borrowed = borrowing
-    ? front.items.map((item) => drawItem(item, side.fill, on, fit, shift, palette, values))
-    : [];
-  const own = side.items.map((item) => drawItem(item, 'own', on, index === 0 ? fit : on, 0, palette, values));
+  const lie = (item: DesignItem, how: Pick<Laying, 'how' | 'fit' | 'shift'>) =>
+    drawItem({
+      item,
+      on,
+      ...how,
+      art: item.kind === 'picture' ? palette.arts.find((one) => one.id === item.artId) : undefined,
+      face: item.kind === 'text' ? palette.faces.get(item.font) : undefined,
+      values,
+    });
+  const borrowed = borrowing ? front.items.map((item) => lie(item, { how: side.fill, fit, shift })) : [];
+  const own = side.items.map((item) => lie(item, { how: 'own', fit: index === 0 ? fit : on, shift: 0 }));
   return [...borrowed, ...own].filter((one) => one !== null);
 }
+
+const composed = memoised('template', ({ template, drawn }: ComposedSide): ComposedSide => ({ template, drawn }));
+
+/** What is printed on each side; a side on which everything lies as it lay is the same one again. O(items × copies). */
+export const composedSides = (
+  design: readonly SideDesign[],
+  templates: readonly Template[],
+  palette: Palette,
+  values: Readonly<Record<string, string>>,
+): ComposedSide[] =>
+  templates.map((template, side) => composed({ template, drawn: drawnOn(design, side, templates, palette, values) }));

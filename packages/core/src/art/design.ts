@@ -61,14 +61,17 @@ export interface RunRow {
   of?: OfPair;
 }
 
+/** One and the same wherever there is nothing: what follows from it need not be worked out anew. */
+const NONE: Readonly<Record<string, string>> = Object.freeze({});
+
 /** What fills the fields of piece `piece` (from 0); nothing where there is no run. O(rows). */
-export function valuesOf(run: readonly RunRow[] | null, piece: number): Record<string, string> {
+export function valuesOf(run: readonly RunRow[] | null, piece: number): Readonly<Record<string, string>> {
   let before = 0;
   for (const row of run ?? []) {
     before += row.count;
     if (piece < before) return row.values;
   }
-  return {};
+  return NONE;
 }
 
 /** Which of its pair a piece (from 0) is: as its row says, else by turns within its row; null for goods that stand alone. O(rows). */

@@ -35,17 +35,18 @@ export {
   proposePlacement,
   tidyPlacement,
 } from './placement.js';
-export { type Drawn, drawnOn, type DrawnPicture, type DrawnText, type Palette, repeatsOf } from './compose.js';
-export { cellAt, coverageOf, coverFinder, pixelFinder } from './coverage.js';
 export {
-  checkDesign,
-  checkRun,
   type ComposedSide,
-  groundOf,
-  rowFaults,
-  seamBetween,
-  type SideCheck,
-} from './check/index.js';
+  composedSides,
+  type Drawn,
+  drawnOn,
+  type DrawnPicture,
+  type DrawnText,
+  type Palette,
+  repeatsOf,
+} from './compose.js';
+export { cellAt, coverageOf, coverFinder, pixelFinder } from './coverage.js';
+export { checkDesign, checkRun, groundOf, rowFaults, seamBetween, type SideCheck } from './check/index.js';
 export {
   calledBy,
   calledOf,

@@ -9,9 +9,9 @@ import {
   unionOf,
   type Rect,
 } from '../geometry/index.js';
+import { memoised } from '../memo/index.js';
 import { fieldsIn } from '../text/index.js';
-import type { ComposedSide } from './check/index.js';
-import type { Drawn } from './compose.js';
+import type { ComposedSide, Drawn } from './compose.js';
 
 /** Paper left round the art of a spot print for scissors, mm. Common practice, no published source. */
 export const TRIM_MARGIN = 5;
@@ -50,7 +50,9 @@ function boxesOf(one: Drawn): Rect[] | null {
  * The side with its template cut down to what is printed on it, with room for scissors: the transfer of a spot print is as large as its art, however large the place is that it may stand in.
  * The same side where the print covers all of it, where nothing is on it, or where that would save nothing. `items`: how many things the design has on it; one that is not drawn yet leaves it whole. O(items).
  */
-export function trimmedSide(side: ComposedSide, items: number): ComposedSide {
+export const trimmedSide = (side: ComposedSide, items: number): ComposedSide => trimmed({ side, items });
+
+const trimmed = memoised('side', ({ side, items }: { side: ComposedSide; items: number }): ComposedSide => {
   const { template, drawn } = side;
   if (template.covers || drawn.length === 0 || drawn.length < items) return side;
   const boxes = drawn.map(boxesOf);
@@ -64,4 +66,4 @@ export function trimmedSide(side: ComposedSide, items: number): ComposedSide {
   const { width, height } = template.bleedBox;
   if (width - bleedBox.width < WORTH_TRIMMING && height - bleedBox.height < WORTH_TRIMMING) return side;
   return { ...side, template: { ...template, bleedPolygon, bleedBox } };
-}
+});

@@ -8,6 +8,7 @@ import {
   type Polygon,
   type Rect,
 } from '../geometry/index.js';
+import { memoised } from '../memo/index.js';
 import { MM_PER_INCH } from '../units/index.js';
 import type { Blank, KeepOut, KeepOutKind } from './blank.js';
 
@@ -79,13 +80,18 @@ function chestOf(
   return { width, top: Math.max(0, y + height + CHEST_DROP * MM_PER_INCH) };
 }
 
-/** The template of every side of a blank. */
-export const templatesOf = (blank: Pick<Blank, 'sides' | 'safe' | 'style' | 'size'>, bleed: number): Template[] =>
+type Sided = Pick<Blank, 'sides' | 'safe' | 'style' | 'size'>;
+
+const templates = memoised('blank', ({ blank, bleed }: { blank: Sided; bleed: number }): Template[] =>
   blank.sides.map((side) => {
     const template = makeTemplate(side.outline, bleed, blank.safe, blank.style === 'edge to edge');
     const chest = chestOf(blank, side);
     return chest ? { ...template, chest } : template;
-  });
+  }),
+);
+
+/** The template of every side of a blank; the same ones again for the same blank. */
+export const templatesOf = (blank: Sided, bleed: number): Template[] => templates({ blank, bleed });
 
 export type Edge = 'top' | 'right' | 'bottom' | 'left';
 

@@ -2,7 +2,7 @@ import {
   checkDesign,
   checkRun,
   checkSizes,
-  drawnOn,
+  composedSides,
   fieldsOf,
   isPrinted,
   itemsShown,
@@ -46,12 +46,12 @@ import {
   type Tray,
   type TrayRequest,
 } from '../sheet/index.js';
-import { USUAL_HOUSE, type Media, type Press, type Printer } from '../shop/index.js';
+import { memoised } from '../memo/index.js';
+import { USUAL_HOUSE, type HouseRules, type Media, type Press, type Printer } from '../shop/index.js';
 import {
   checkStack,
   fitsPlate,
   isFolded,
-  planStack,
   unsuited,
   type Planned,
   type SeamLook,
@@ -61,6 +61,7 @@ import type { Face, FontId } from '../text/index.js';
 import { MM_PER_INCH, type UnitPrinter } from '../units/index.js';
 import { approvalState } from './approval.js';
 import { choosePaper } from './paper.js';
+import { stackOf } from './planned.js';
 import { approvalVoid, missing, namedBySide, noFilm, pairFindings, shortOf, unwritten } from './view-findings.js';
 import type { JobFile, RunPlan, ShopFloor } from './job.js';
 
@@ -133,10 +134,25 @@ function lookAt(side: ComposedSide, style: Blank['style']): SeamLook {
 const CUT_TO = { mm: 5, in: MM_PER_INCH / 4 } as const;
 
 /** The blank with just the sides that are pressed. */
-const pressedPart = (blank: Blank, printed: readonly number[]): Blank => ({
+const pressedSides = memoised('blank', ({ blank, printed }: { blank: Blank; printed: readonly number[] }): Blank => ({
   ...blank,
   sides: blank.sides.filter((_, side) => printed.includes(side)),
-});
+}));
+const pressedPart = (blank: Blank, printed: readonly number[]): Blank => pressedSides({ blank, printed });
+
+/** Goods as a film takes them: it is as large as its art, whatever they are. */
+const underFilm = memoised('blank', ({ blank }: { blank: Blank }): Blank => ({ ...blank, style: 'spot' }));
+
+const fitness = memoised('blank', ({ blank }: { blank: Blank }): Fitness => fitnessOf(blank));
+
+/** Rules of the house with those that the job has otherwise. */
+const rulesOf = memoised(
+  'house',
+  ({ house, own }: { house: HouseRules; own: JobFile['job']['overrides']['house'] }): HouseRules => ({
+    ...house,
+    ...own,
+  }),
+);
 
 /** What a view is made with beside the job itself. */
 export interface Sight {
@@ -171,8 +187,7 @@ export const atBench = (view: JobView, events: BenchEvent[]): JobView => ({
 export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sight: Sight = {}): JobView {
   const { job, arts, plan, events } = file;
   const film = file.blank && job.overrides.process === 'film' ? filmFor(file.blank) : null;
-  // A film is as large as its art, whatever the goods are.
-  const blank = file.blank && film ? { ...file.blank, style: 'spot' as const } : file.blank;
+  const blank = file.blank && film ? underFilm({ blank: file.blank }) : file.blank;
   const readable = readsRight(film);
   const findings: Record<Stage, Finding[]> = {
     blank: [],
@@ -183,7 +198,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
     inspect: [],
     pack: [],
   };
-  const rules = { ...(floor.house ?? USUAL_HOUSE), ...job.overrides.house };
+  const rules = rulesOf({ house: floor.house ?? USUAL_HOUSE, own: job.overrides.house });
   const torn = rules.lines === 'torn edge' && blank !== null && !isHardGoods(blank.family) && !film;
   const gap = job.gap ?? (torn ? TORN_GAP : GAP_LIMITS.usual);
   const view: JobView = {
@@ -219,7 +234,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
   };
   const palette: Palette = { arts, faces: sight.faces ?? NO_FACES };
   if (blank) {
-    view.fitness = fitnessOf(blank);
+    view.fitness = fitness({ blank });
     view.bleed = overrule(proposeBleed(blank), job.bleed);
     view.templates = templatesOf(blank, view.bleed.value);
     // What dye does on the cloth is of no account to a film.
@@ -229,10 +244,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
       findings.blank.push(shortOf(blank.stock, job.pieces));
     if (!plan && comesInPairs(blank)) findings.blank.push(...pairFindings(job.run, job.pieces));
     const values = valuesOf(job.run, sight.piece ?? 0);
-    view.sides = view.templates.map((template, side) => ({
-      template,
-      drawn: drawnOn(job.design, side, view.templates, palette, values),
-    }));
+    view.sides = composedSides(job.design, view.templates, palette, values);
     view.cutOut = view.sides.map((side, i) => trimmedSide(side, itemsShown(job.design, i)));
     if (isDesigned(job)) {
       view.checks = checkDesign(view.sides, job.design, blank, print);
@@ -307,7 +319,7 @@ export function viewJob(file: JobFile, floor: ShopFloor, print: UnitPrinter, sig
             return lookAt(composed, blank.style);
           },
         };
-        view.stack = planStack(view.planned);
+        view.stack = stackOf(view.planned, pressed);
         findings.stack.push(...checkStack(view.stack, onPress, print, sight.today ?? null));
       }
     }

@@ -9,6 +9,7 @@ import {
   type Rect,
   type Transform,
 } from '../geometry/index.js';
+import { memoised } from '../memo/index.js';
 import { boundOf, cornersOf, twoBlocks, type Block, type Cells } from '../nest/index.js';
 import { ALLOWED_TURNS, GAP_LIMITS, type PartTurns } from './choices.js';
 import { FOOT_STRIP, groundOf, type Paper } from './ground.js';
@@ -199,8 +200,9 @@ export function sheetsOf(
  * Lays parts in equal cells on sheets or along a roll, at true size, each upright or turned a quarter, in at most two blocks a sheet.
  * Cut sheets: the fullest two-block pattern, so the fewest sheets that such patterns allow. Roll: the shortest length in whole rows.
  * Never scales. Throws a RangeError for an empty tray or a gap outside its limits.
+ * The same layout again for the same tray on the same paper.
  */
-export function layOut(request: LayoutRequest): Layout | NoFit {
+export const layOut = memoised('tray', (request: LayoutRequest): Layout | NoFit => {
   const { tray, paper, gap, edge, tight } = request;
   const count = tray.parts.length;
   if (count < 1) throw new RangeError('there is no part in the tray');
@@ -236,4 +238,4 @@ export function layOut(request: LayoutRequest): Layout | NoFit {
     done += on.length;
   }
   return sheetsOf(request, placed);
-}
+});

@@ -2,6 +2,7 @@ import type { Arrangement, SheetChoices } from './choices.js';
 import { arrangedLayout, clashesOn, layoutFingerprint } from './arrange.js';
 import { layOut, type Layout, type LayoutRequest, type NoFit } from './layout.js';
 import { isLayout } from './outcome.js';
+import { memoised } from '../memo/index.js';
 
 /** The sheets of a tray, and what became of the arrangement that was made for it. */
 export interface SheetPlan {
@@ -15,7 +16,14 @@ export interface SheetPlan {
 }
 
 /** Lays a tray out as it was arranged, or in equal cells. */
-export function planSheets(request: LayoutRequest, { arrangement }: Pick<SheetChoices, 'arrangement'>): SheetPlan {
+export const planSheets = (request: LayoutRequest, { arrangement }: Pick<SheetChoices, 'arrangement'>): SheetPlan =>
+  planned({ ...request, arrangement });
+
+const planned = memoised('tray', ({ arrangement, ...request }: LayoutRequest & Pick<SheetChoices, 'arrangement'>) =>
+  plannedAnew(request, arrangement),
+);
+
+function plannedAnew(request: LayoutRequest, arrangement: SheetChoices['arrangement']): SheetPlan {
   const fingerprint = layoutFingerprint(request);
   const plain = { request, fingerprint, clashing: [] };
   if (!arrangement) return { ...plain, layout: layOut(request), arrangement: 'none' };

@@ -1,7 +1,8 @@
 import type { ComposedSide } from '../art/index.js';
-import type { Blank } from '../blank/index.js';
+import type { Blank, Template } from '../blank/index.js';
 import { boundsOf, clipped, IDENTITY, rectPolygon, translation, type Rect } from '../geometry/index.js';
 import type { Printer } from '../shop/index.js';
+import { memoised } from '../memo/index.js';
 import { GAP_LIMITS, mayReachEdges, SHEET_LIMITS, type Division, type SheetChoices, type Tiling } from './choices.js';
 import { cellRooms, groundOf, type Paper } from './ground.js';
 import { labelHeight, mirroredPart, partKind, type BarePart, type PartKind } from './part.js';
@@ -54,14 +55,31 @@ export interface TiledSide {
 
 export const tailOf = ({ join, tail = TAIL }: Tiling): number => (join === 'overlap' ? tail : 0);
 
-const bareSide = ({ template }: ComposedSide, side: number, name: string): BarePart => ({
+const bareSide = ({ bleedPolygon }: Template, side: number, name: string): BarePart => ({
   name,
-  faces: [{ side, clips: [template.bleedPolygon], toPart: IDENTITY }],
-  outline: template.bleedPolygon,
+  faces: [{ side, clips: [bleedPolygon], toPart: IDENTITY }],
+  outline: bleedPolygon,
   folds: [],
   crosses: [],
   letters: [],
 });
+
+/** A whole side with its label, mirrored or not. The same again for the same template: what is drawn on it changes nothing. */
+const wholeSide = memoised(
+  'template',
+  (asked: {
+    template: Template;
+    side: number;
+    name: string;
+    mirrored: boolean;
+    gap: number;
+    strip: number;
+    tight: boolean | undefined;
+  }): PartKind => {
+    const bare = bareSide(asked.template, asked.side, asked.name);
+    return partKind(asked.mirrored ? mirroredPart(bare) : bare, asked.gap, asked.strip, asked.tight);
+  },
+);
 
 /** Whether two sides can be printed on one sheet that folds between them: there are two, of like height. */
 export function canFold(sides: readonly ComposedSide[], printed: readonly number[]): boolean {
@@ -175,26 +193,34 @@ export function proposeTiling(
 export function makeTray(request: TrayRequest, tiled = tiledSides(request)): Tray {
   const { blank, sides, printed, pieces, choices, gap, mirroredBy, named, readable = false, tight } = request;
   const nameOf = (side: number) => (blank.sides.length > 1 ? (blank.sides[side]?.name ?? '') : '');
-  const bare: BarePart[] =
+  const strip = labelHeight(choices.codes, named);
+  const mirrored = (mirroredBy === 'kanga') !== readable;
+  const kindFrom = (bare: BarePart) => partKind(mirrored ? mirroredPart(bare) : bare, gap, strip, tight);
+  const kinds: PartKind[] =
     choices.folded && canFold(sides, printed)
-      ? [foldedPart(sides, printed, printed.map(nameOf))]
+      ? [kindFrom(foldedPart(sides, printed, printed.map(nameOf)))]
       : printed.flatMap((side) => {
           const composed = sides[side];
           if (!composed) return [];
+          const { template } = composed;
+          const name = nameOf(side);
           const cut = tiled.find(({ tiling }) => tiling.side === side);
           return cut
-            ? tilesOf(composed.template, cut.tiling, cut.seams, nameOf(side))
-            : [bareSide(composed, side, nameOf(side))];
+            ? tilesOf(template, cut.tiling, cut.seams, name).map(kindFrom)
+            : [wholeSide({ template, side, name, mirrored, gap, strip, tight })];
         });
-  const strip = labelHeight(choices.codes, named);
-  const kinds = bare.map((part) =>
-    partKind((mirroredBy === 'kanga') !== readable ? mirroredPart(part) : part, gap, strip, tight),
-  );
-  const parts = Array.from({ length: pieces }, (_, piece) =>
-    kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
-  ).flat();
-  return { kinds, parts };
+  return trayOf({ first: kinds[0], kinds, pieces });
 }
+
+const trayOf = memoised(
+  'first',
+  ({ kinds, pieces }: { first: PartKind | undefined; kinds: PartKind[]; pieces: number }): Tray => ({
+    kinds,
+    parts: Array.from({ length: pieces }, (_, piece) =>
+      kinds.map((_kind, kind): Part => ({ kind, piece, job: 0 })),
+    ).flat(),
+  }),
+);
 
 /** The parts of several jobs in one tray, in the order of the jobs. */
 export function gangTrays(trays: readonly Tray[]): Tray {

@@ -58,7 +58,7 @@ export interface Planned {
   /** What the transfer of each side is; left out: whole. */
   sheets?: readonly Sheets[];
   /** What a seam costs across each side, asked only where one is needed; left out: all places are alike. */
-  look?: ((side: number) => SeamLook) | null;
+  look?: ((side: number) => SeamLook | null) | null;
 }
 
 /** How far the plate is below its dial where the blank lies, °C; 0 while nobody checked. */

@@ -1,13 +1,14 @@
 import type { Finding } from '../../finding/index.js';
 import type { Blank, Template } from '../../blank/index.js';
 import { boundsOf, rectContains } from '../../geometry/index.js';
+import { memoised } from '../../memo/index.js';
 import type { UnitPrinter } from '../../units/index.js';
-import { boxOfPicture, type Drawn } from '../compose.js';
+import { boxOfPicture, type ComposedSide, type Drawn, type DrawnPicture } from '../compose.js';
 import { coverageOf, type Coverage } from '../coverage.js';
 import { sideDesign, type Fill, type SideDesign } from '../design.js';
 import { pixelsPerInch } from '../placement.js';
 import { artFinding } from './finding.js';
-import { checkPicture } from './picture.js';
+import { checkPicture, type CheckPlace } from './picture.js';
 import { checkSeams } from './seam.js';
 import { checkText } from './text.js';
 
@@ -17,12 +18,6 @@ export interface SideCheck {
   ppi: number | null;
   coverage: Coverage;
   findings: Finding[];
-}
-
-/** One side with what is printed on it. */
-export interface ComposedSide {
-  template: Template;
-  drawn: Drawn[];
 }
 
 /** Whether all that is printed ends well inside the face, on every side: then it is meant to. */
@@ -139,7 +134,37 @@ function merged(findings: readonly Finding[]): Finding[] {
   return [...by.values()];
 }
 
-/** Judges everything that is printed on a blank, side by side, and where it wraps. */
+const pictureFindings = memoised('picture', ({ picture, ...at }: CheckPlace & { picture: DrawnPicture }): Finding[] =>
+  checkPicture(picture, at),
+);
+
+/** What one side is judged by. */
+interface Judging extends CheckPlace {
+  composed: ComposedSide;
+  fill: Fill;
+}
+
+/** What is to be said of one side, but for where it meets another. */
+const checkSide = memoised('composed', ({ composed, fill, ...place }: Judging): SideCheck => {
+  const { template, drawn } = composed;
+  const { side, blank, print } = place;
+  const pictures = drawn.filter((one) => one.kind === 'picture');
+  const coverage = coverageOf(template, pictures);
+  const ppi = pictures
+    .filter(({ art }) => !art.facts.vector)
+    .map(({ placement, art }) => pixelsPerInch(placement, art.facts));
+  const findings = [
+    ...drawn.flatMap((one) =>
+      one.kind === 'picture' ? pictureFindings({ picture: one, ...place }) : checkText(one, place),
+    ),
+    ...(drawn.length > 0 ? whiteEdges(side, composed, coverage, print) : []),
+    ...mirrors(side, composed),
+    ...facing(side, composed, fill, blank),
+  ];
+  return { ppi: ppi.length > 0 ? Math.min(...ppi) : null, coverage, findings };
+});
+
+/** Judges everything that is printed on a blank, side by side, and where it wraps. What lies as it lay is not judged again. */
 export function checkDesign(
   sides: readonly ComposedSide[],
   design: readonly SideDesign[],
@@ -155,21 +180,12 @@ export function checkDesign(
     })),
   );
   return sides.map((composed, side) => {
-    const { template, drawn } = composed;
-    const place = { side, template, blank, print };
-    const pictures = drawn.filter((one) => one.kind === 'picture');
-    const coverage = coverageOf(template, pictures);
-    const ppi = pictures
-      .filter(({ art }) => !art.facts.vector)
-      .map(({ placement, art }) => pixelsPerInch(placement, art.facts));
-    const findings = [
-      ...drawn.flatMap((one) => (one.kind === 'picture' ? checkPicture(one, place) : checkText(one, place))),
-      ...(drawn.length > 0 ? whiteEdges(side, composed, coverage, print) : []),
-      ...mirrors(side, composed),
-      ...facing(side, composed, sideDesign(design, side).fill, blank),
-      ...seams.filter((finding) => finding.where.side === side),
-    ];
-    return { ppi: ppi.length > 0 ? Math.min(...ppi) : null, coverage, findings: merged(findings) };
+    const { fill } = sideDesign(design, side);
+    const check = checkSide({ composed, fill, side, template: composed.template, blank, print });
+    return {
+      ...check,
+      findings: merged([...check.findings, ...seams.filter((finding) => finding.where.side === side)]),
+    };
   });
 }
 

@@ -2,6 +2,7 @@ import { deltaE00, labOfLinear, linearOf, toLinear, type Lab, type Rgb } from '.
 import type { Finding } from '../../finding/index.js';
 import { rowSpans, type Point } from '../../geometry/index.js';
 import type { Blank, Template } from '../../blank/index.js';
+import { memoised } from '../../memo/index.js';
 import type { Drawn, DrawnPicture } from '../compose.js';
 import { cellAt, pixelFinder } from '../coverage.js';
 import { artFinding } from './finding.js';
@@ -43,6 +44,13 @@ function edgeAt(template: Template, y: number, edge: 'left' | 'right'): Point | 
   return edge === 'left' ? { x: first.from + bleed + INSIDE, y } : { x: last.to - bleed - INSIDE, y };
 }
 
+/** Where colours are taken along one edge of a template, from top to bottom; the height of the shorter of two that meet counts. */
+const placesAlong = memoised(
+  'template',
+  ({ template, edge, height }: { template: Template; edge: 'left' | 'right'; height: number }) =>
+    Array.from({ length: SAMPLES }, (_, i) => edgeAt(template, ((i + 0.5) / SAMPLES) * height, edge)),
+);
+
 /** Compares what is printed along the right edge of one side with the left edge of another; null where neither is coloured. */
 export function seamBetween(
   right: { template: Template; drawn: readonly Drawn[] },
@@ -64,11 +72,11 @@ export function seamBetween(
     return white;
   };
   const height = Math.min(right.template.height, left.template.height);
-  const differences = Array.from({ length: SAMPLES }, (_, i) => {
-    const y = ((i + 0.5) / SAMPLES) * height;
-    const [a, b] = [edgeAt(right.template, y, 'right'), edgeAt(left.template, y, 'left')];
-    return a && b ? deltaE00(seen(onRight, a), seen(onLeft, b)) : null;
-  }).filter((d) => d !== null);
+  const atLeft = placesAlong({ template: left.template, edge: 'left', height });
+  const differences = placesAlong({ template: right.template, edge: 'right', height }).flatMap((a, i) => {
+    const b = atLeft[i];
+    return a && b ? deltaE00(seen(onRight, a), seen(onLeft, b)) : [];
+  });
   if (differences.length === 0) return null;
   const sorted = [...differences].sort((x, y) => x - y);
   return {
