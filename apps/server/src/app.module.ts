@@ -7,7 +7,7 @@ import { BenchModule } from './bench/index.js';
 import { BlankModule } from './blank/index.js';
 import { DbModule } from './db/index.js';
 import { DemoModule } from './demo/index.js';
-import { ForeignModule } from './foreign/index.js';
+import { ProcessModule } from './process/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
@@ -33,7 +33,7 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
   imports: [
     ThrottlerModule.forRoot([MOST_ASKED]),
     DbModule,
-    ForeignModule,
+    ProcessModule,
     BackupModule,
     HealthModule,
     ShopModule,

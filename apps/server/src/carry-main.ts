@@ -4,10 +4,10 @@ import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { CarryInService, CarryModule, CarryOutService } from './carry/index.js';
 import { DbModule } from './db/index.js';
-import { ForeignModule } from './foreign/index.js';
+import { ProcessModule } from './process/index.js';
 import { Refusal } from './http/index.js';
 
-@Module({ imports: [DbModule, ForeignModule, CarryModule] })
+@Module({ imports: [DbModule, ProcessModule, CarryModule] })
 class CarryMain {}
 
 /** node carry-main.js export|import FOLDER: carries the shop out or in, and says how much it was. */

@@ -3,10 +3,10 @@ import { Logger, Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { DbModule } from './db/index.js';
 import { endInOrder } from './ending.js';
-import { ForeignModule } from './foreign/index.js';
+import { ProcessModule } from './process/index.js';
 import { PrintModule, RenderQueue } from './print/index.js';
 
-@Module({ imports: [DbModule, ForeignModule, PrintModule] })
+@Module({ imports: [DbModule, ProcessModule, PrintModule] })
 class WorkerModule {}
 
 /** Renders prints from the shared queue until it is stopped; answers nobody. */

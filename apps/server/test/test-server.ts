@@ -116,6 +116,14 @@ export class TestServer {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
+  /** The processes that the server started, as the kernel knows them. */
+  children(): number[] {
+    const { pid } = this.child ?? {};
+    if (pid === undefined) throw new Error('the server does not run');
+    const said = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim();
+    return said === '' ? [] : said.split(' ').map(Number);
+  }
+
   /** Stops PostgreSQL itself under the running server, and starts it again. */
   restartDatabase(): void {
     const folder = process.env['KANGA_TEST_CLUSTER'];

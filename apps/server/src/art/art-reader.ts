@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { ForeignReader, LIMITS, task } from '../foreign/index.js';
+import { ForeignReader, LIMITS, task } from '../process/index.js';
 import type { ArtFile, ArtReading, prepare, readArt } from './read-art.js';
 
 const MODULE = new URL('./read-art.js', import.meta.url);

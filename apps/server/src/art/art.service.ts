@@ -8,7 +8,7 @@ import { ART_LIMITS, type Art, type ArtType } from '@kanga/core/art';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { DB } from '../db/index.js';
-import { Ended, TooMuch } from '../foreign/index.js';
+import { Ended, TooMuch } from '../process/index.js';
 import { notFound, refuse, saysDiskFull } from '../http/index.js';
 import { ArtReader } from './art-reader.js';
 import { ArtRepository } from './art.repository.js';

@@ -1,6 +1,6 @@
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
-import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, type Raster } from './maps.js';
+import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, shrunk, type Raster } from './maps.js';
 import { profileName } from './profile.js';
 
 /** What the reading of one file gives: its facts, and two smaller pictures for screens (WebP). */
@@ -82,26 +82,35 @@ async function greyOf(from: Sharp, size: { width: number; height: number }): Pro
   return { data, width: info.width, height: info.height };
 }
 
+/** The whole picture in grey, at most MEASURED pixels of it; the share of its size that it has. A larger one is shrunk by a whole number: anything between takes longer than decoding it. */
+async function wholeGrey(open: () => Sharp, { width, height }: { width: number; height: number }) {
+  const by = Math.ceil(Math.sqrt((width * height) / MEASURED));
+  const { data, info } = await open()
+    .flatten({ background: '#ffffff' })
+    .toColourspace('srgb')
+    .greyscale()
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const grey = { data, width: info.width, height: info.height };
+  return { grey: by > 1 ? shrunk(grey, by) : grey, scale: 1 / by };
+}
+
 /** What is where. The full picture is decoded once for its strokes; the rest shows in the smaller one. */
 async function mapsOf(
-  open: () => Sharp,
+  whole: Awaited<ReturnType<typeof wholeGrey>>,
   smaller: () => Sharp,
   counted: Raster,
   size: { width: number; height: number },
 ): Promise<ArtMaps> {
   const grid = mapGrid(size.width, size.height);
   const { columns, rows } = colourGrid(size.width, size.height);
-  const shrink = Math.min(1, Math.sqrt(MEASURED / (size.width * size.height)));
-  const full = {
-    width: Math.max(1, Math.round(size.width * shrink)),
-    height: Math.max(1, Math.round(size.height * shrink)),
-  };
   const mean = await onWhite(smaller(), { width: columns, height: rows }).removeAlpha().raw().toBuffer();
   return {
     ...grid,
     ...hazeAndPale(counted, grid),
     busy: busyOf(await greyOf(smaller(), { width: counted.width, height: counted.height }), grid),
-    fine: fineOf(await greyOf(open(), full), grid, shrink),
+    fine: fineOf(whole.grey, grid, whole.scale),
     colours: coloursOf({ data: mean, width: columns, height: rows }),
   };
 }
@@ -143,6 +152,10 @@ export async function readPixels(
   const metadata = await open().metadata();
   const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = metadata;
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
+  // Decoded whole beside the rest: a second core has nothing else to do.
+  const whole = wholeGrey(open, size);
+  // Should the rest fail first, that is what is said.
+  whole.catch(() => undefined);
   // Shrunk once; the picture for the screen, its thumb and most of what is counted come from these pixels.
   const small = await open()
     .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
@@ -172,7 +185,7 @@ export async function readPixels(
     hasAlpha,
     ...count(raw),
     mask: hasAlpha ? maskOf(raw) : null,
-    maps: await mapsOf(open, smaller, raw, size),
+    maps: await mapsOf(await whole, smaller, raw, size),
     vector,
     profile: profileName(icc),
     ppi: ppi ?? (vector ? null : saidPpi(metadata)),

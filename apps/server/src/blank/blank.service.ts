@@ -3,12 +3,18 @@ import { Injectable } from '@nestjs/common';
 import { makeTemplate, proposeBleed, type Blank } from '@kanga/core/blank';
 import type { BlankChange, NewBlank } from '@kanga/contract/blank';
 import { notFound, refuse } from '../http/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { BlankRepository } from './blank.repository.js';
-import { templatePdf } from './template-pdf.js';
+import type { templatePdf } from './template-pdf.js';
+
+const TEMPLATE = task<typeof templatePdf>(new URL('./template-pdf.js', import.meta.url), 'templatePdf');
 
 @Injectable()
 export class BlankService {
-  constructor(private readonly blanks: BlankRepository) {}
+  constructor(
+    private readonly blanks: BlankRepository,
+    private readonly documents: DocumentMaker,
+  ) {}
 
   all(): Promise<Blank[]> {
     return this.blanks.all();
@@ -40,12 +46,13 @@ export class BlankService {
   }
 
   /** The template of one side as a PDF at true size. */
-  async template(id: string, index: number): Promise<{ name: string; data: Uint8Array }> {
+  async template(id: string, index: number): Promise<{ name: string; data: Buffer }> {
     const blank = await this.blanks.find(id);
     const side = blank?.sides[index];
     if (!blank || !side) throw notFound('blank', `${id}, side ${index + 1}`);
     const template = makeTemplate(side.outline, proposeBleed(blank).value, blank.safe);
     const title = blank.sides.length > 1 ? `${blank.name}, ${side.name}` : blank.name;
-    return { name: `kanga-template-${index + 1}.pdf`, data: await templatePdf(side, template, title) };
+    const data = await this.documents.make(TEMPLATE, { side, template, title });
+    return { name: `kanga-template-${index + 1}.pdf`, data };
   }
 }

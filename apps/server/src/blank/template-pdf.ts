@@ -28,8 +28,14 @@ const A4 = { width: 210, height: 297 };
 const path = ([first, ...rest]: Polygon) =>
   first ? [moveTo(first.x, first.y), ...rest.map((p) => lineTo(p.x, p.y)), closePath(), stroke()] : [];
 
+export interface TemplateToPrint {
+  side: Side;
+  template: Template;
+  title: string;
+}
+
 /** The template at true size with a ruler to check it by: cut line dashed, print area solid, safe line dotted, keep-outs thin. A4 where it fits, a page of its own size where it does not. */
-export async function templatePdf(side: Side, template: Template, title: string): Promise<Uint8Array> {
+export async function templatePdf({ side, template, title }: TemplateToPrint): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
   pdf.setProducer('Kanga');

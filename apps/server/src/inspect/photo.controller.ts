@@ -4,7 +4,7 @@ import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
-import { ForeignReader, task, TooMuch } from '../foreign/index.js';
+import { ForeignReader, task, TooMuch } from '../process/index.js';
 import { notFound, refuse, Route, Valid } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import type { readPhoto } from './read-photo.js';

@@ -12,7 +12,7 @@ import type { Knex } from 'knex';
 import yazl from 'yazl';
 import { ArtService, spoolTo, withSpoolFolder } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
-import { ForeignReader, LIMITS, task, TooMuch } from '../foreign/index.js';
+import { ForeignReader, LIMITS, task, TooMuch } from '../process/index.js';
 import { Live } from '../live/index.js';
 import { EventRepository, PressingRepository, ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';

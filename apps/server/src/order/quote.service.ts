@@ -13,10 +13,13 @@ import { formatDay, formatMoney, plainMoney } from '@kanga/core/units';
 import Papa from 'papaparse';
 import { BlankService } from '../blank/index.js';
 import { refuse, Refusal } from '../http/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ProofService } from '../proof/index.js';
 import { ShopService } from '../shop/index.js';
 import { OrderService } from './order.service.js';
-import { quotePdf, type QuotePicture } from './quote-pdf.js';
+import type { quotePdf, QuotePicture } from './quote-pdf.js';
+
+const QUOTE = task<typeof quotePdf>(new URL('./quote-pdf.js', import.meta.url), 'quotePdf');
 
 /** The quote of an order; one that has none is refused. */
 function quoteOf({ quote, number }: Order): Quote {
@@ -34,10 +37,11 @@ export class QuoteService {
     private readonly blanks: BlankService,
     private readonly proofs: ProofService,
     private readonly shop: ShopService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   /** The quote of an order as its customer gets it: nothing of what it costs the shop. */
-  async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
+  async pdf(id: string): Promise<{ name: string; data: Buffer }> {
     const file = await this.orders.order(id);
     const { number, name, customer, due } = file.order;
     const quote = quoteOf(file.order);
@@ -46,7 +50,7 @@ export class QuoteService {
     const day = (iso: string) => formatDay(iso, settings.dates);
     const sums = sumsOf(quote);
     const rows = quoteRows(quote, (blankId) => blanks.find((blank) => blank.id === blankId)?.size ?? null);
-    const data = await quotePdf({
+    const data = await this.documents.make(QUOTE, {
       shop: settings.shopName,
       title: `Quote ${number}`,
       to: addressOf(customer),

@@ -6,9 +6,12 @@ import { formatCount, formatDay } from '@kanga/core/units';
 import { BlankService } from '../blank/index.js';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ShopService } from '../shop/index.js';
 import { OrderService } from './order.service.js';
-import { slipPdf, type SlipRow } from './slip-pdf.js';
+import type { slipPdf, SlipRow } from './slip-pdf.js';
+
+const SLIP = task<typeof slipPdf>(new URL('./slip-pdf.js', import.meta.url), 'slipPdf');
 
 /** What the rows of a run are called on a slip: all that they say, and how often where that is not once. */
 const namesOf = (run: readonly RunRow[] | null, each: number): string[] =>
@@ -25,10 +28,11 @@ export class SlipService {
     private readonly jobs: JobService,
     private readonly blanks: BlankService,
     private readonly shop: ShopService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   /** The packing slip of an order: what goes into its parcel and how, and how it is looked after; nothing of money. */
-  async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
+  async pdf(id: string): Promise<{ name: string; data: Buffer }> {
     const file = await this.orders.order(id);
     const { order, jobs } = file;
     if (jobs.length === 0)
@@ -47,7 +51,7 @@ export class SlipService {
         how: packingOf(blank),
       });
     }
-    const data = await slipPdf({
+    const data = await this.documents.make(SLIP, {
       shop: settings.shopName,
       title: `Packing slip ${order.number}`,
       to: addressOf(order.customer),

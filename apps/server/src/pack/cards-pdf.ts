@@ -47,7 +47,7 @@ async function pages(title: string): Promise<{
 }
 
 /** The card on how goods are looked after, A6. */
-export async function cardPdf(shop: string, care: readonly string[]): Promise<Uint8Array> {
+export async function cardPdf({ shop, care }: { shop: string; care: readonly string[] }): Promise<Uint8Array> {
   const { pdf, page } = await pages('How to look after it');
   const write = page(PAGES.a6, 26);
   write(shop, 10, true);
@@ -63,7 +63,13 @@ export async function cardPdf(shop: string, care: readonly string[]): Promise<Ui
 }
 
 /** A label for each box of a parcel. */
-export async function labelPdf(size: LabelSize, labels: readonly ParcelLabel[]): Promise<Uint8Array> {
+export async function labelPdf({
+  size,
+  labels,
+}: {
+  size: LabelSize;
+  labels: readonly ParcelLabel[];
+}): Promise<Uint8Array> {
   const { pdf, page } = await pages('Parcel labels');
   const [big, edge] = size === 'a6' ? [18, 24] : [13, 12];
   for (const { from, to, order, name, part, facts } of labels) {

@@ -8,8 +8,13 @@ import { BlankRepository } from '../blank/index.js';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
 import { OrderService } from '../order/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ShopService } from '../shop/index.js';
-import { cardPdf, labelPdf } from './cards-pdf.js';
+import type { cardPdf, labelPdf } from './cards-pdf.js';
+
+const MODULE = new URL('./cards-pdf.js', import.meta.url);
+const CARD = task<typeof cardPdf>(MODULE, 'cardPdf');
+const LABEL = task<typeof labelPdf>(MODULE, 'labelPdf');
 
 interface Counted {
   blankId: string | null;
@@ -24,6 +29,7 @@ export class ParcelService {
     private readonly orders: OrderService,
     private readonly blanks: BlankRepository,
     private readonly jobs: JobService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   /** The boxes that take some goods; null: the shop has none. */
@@ -89,15 +95,18 @@ export class ParcelService {
   }
 
   /** How the goods of an order are looked after, on a card. */
-  async card(id: string): Promise<{ name: string; data: Uint8Array }> {
+  async card(id: string): Promise<{ name: string; data: Buffer }> {
     const { file, blanks } = await this.ordered(id);
     const { settings } = await this.shop.read();
-    const data = await cardPdf(settings.shopName, careOf(blanks, settings.parcels?.care));
+    const data = await this.documents.make(CARD, {
+      shop: settings.shopName,
+      care: careOf(blanks, settings.parcels?.care),
+    });
     return { name: `care-${file.order.number}.pdf`, data };
   }
 
   /** A label for each box of the parcel of an order; one where nobody knows how many there are. */
-  async label(id: string, size: LabelSize): Promise<{ name: string; data: Uint8Array }> {
+  async label(id: string, size: LabelSize): Promise<{ name: string; data: Buffer }> {
     const goods = await this.ordered(id);
     const { order } = goods.file;
     if (addressOf(order.customer).length === 0)
@@ -110,9 +119,9 @@ export class ParcelService {
     const { settings } = await this.shop.read();
     const parcel = await this.parcelOf(goods);
     const boxes = parcel && parcel.boxes.length > 0 ? parcel.boxes : [null];
-    const data = await labelPdf(
+    const data = await this.documents.make(LABEL, {
       size,
-      boxes.map((box, i) => ({
+      labels: boxes.map((box, i) => ({
         from: settings.shopName,
         to: addressOf(order.customer),
         order: `Order ${order.number}`,
@@ -122,7 +131,7 @@ export class ParcelService {
           ? [formatCount(box.pieces, 'piece'), box.weight === null ? '' : `${Math.round(box.weight)} g`].filter(Boolean)
           : [],
       })),
-    );
+    });
     return { name: `label-${order.number}.pdf`, data };
   }
 }

@@ -12,7 +12,7 @@ const MIRRORED = 'LAMP';
  * A strip that tells who mirrors: one word as it is, one mirrored by Kanga, each in a frame. Whichever reads right on the paper says
  * whether the driver turned the page over. Letters and frames are vectors; the words carry no other clue.
  */
-export async function mirrorTestPdf(media: Media, printer: Printer): Promise<Uint8Array> {
+export async function mirrorTestPdf({ media, printer }: { media: Media; printer: Printer }): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(`Mirror test of ${printer.name}`);
   const font = await embedLabelFont(pdf);

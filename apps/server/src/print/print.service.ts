@@ -11,16 +11,19 @@ import type { NewPrint, PrinterReport } from '@kanga/contract/sheet';
 import { ArtService, withSpoolFolder } from '../art/index.js';
 import { notFound, refuse } from '../http/index.js';
 import { mirrorWords, SheetService } from '../sheet/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ShopService } from '../shop/index.js';
 import { addressOf } from './address.js';
 import { OutboundRefused } from '../outbound/index.js';
 import { IppClient, PrinterRefused } from './ipp-client.js';
-import { mirrorTestPdf } from './mirror-test.js';
+import type { mirrorTestPdf } from './mirror-test.js';
 import { PrintRepository, type KeptPrint } from './print.repository.js';
 import { RenderQueue } from './render.queue.js';
 import { Sender } from './sender.js';
 
 const run = promisify(execFile);
+
+const MIRROR_TEST = task<typeof mirrorTestPdf>(new URL('./mirror-test.js', import.meta.url), 'mirrorTestPdf');
 
 @Injectable()
 export class PrintService {
@@ -31,6 +34,7 @@ export class PrintService {
     private readonly art: ArtService,
     private readonly queue: RenderQueue,
     private readonly sender: Sender,
+    private readonly documents: DocumentMaker,
   ) {}
 
   list(jobId: string | undefined): Promise<PrintRecord[]> {
@@ -171,13 +175,13 @@ export class PrintService {
   }
 
   /** The strip that tells who mirrors on a printer, on its first paper. */
-  async mirrorTest(printerId: string): Promise<Uint8Array> {
+  async mirrorTest(printerId: string): Promise<Buffer> {
     const { printers, media } = await this.shop.read();
     const printer = printers.find((one) => one.id === printerId);
     if (!printer) throw notFound('printer', printerId);
     const paper = media.find((one) => one.printerId === printerId);
     if (!paper) throw refuse(409, 'print.no-paper', `${printer.name} has no paper yet`, 'Add one in the shop first.');
-    return mirrorTestPdf(paper, printer);
+    return this.documents.make(MIRROR_TEST, { media: paper, printer });
   }
 
   /** Marks a print as being sent, once, and sends it. */

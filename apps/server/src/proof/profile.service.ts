@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { spoolTo, withSpoolFolder } from '../art/index.js';
 import { DB } from '../db/index.js';
-import { ForeignReader, task } from '../foreign/index.js';
+import { ForeignReader, task } from '../process/index.js';
 import { refuse } from '../http/index.js';
 import type { throughProfile } from './read-profile.js';
 

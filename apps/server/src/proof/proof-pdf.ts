@@ -1,13 +1,31 @@
-import { PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
+import { deflateSync } from 'node:zlib';
+import {
+  concatTransformationMatrix,
+  drawObject,
+  PDFDocument,
+  PDFRawStream,
+  popGraphicsState,
+  pushGraphicsState,
+  rgb,
+  type PDFPage,
+  type PDFRef,
+} from '@cantoo/pdf-lib';
 import { channelsOf } from '@kanga/core/colour';
 import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 import { POINTS_PER_MM } from '@kanga/core/units';
 
+/** Eight bits each of red, green, blue and cover. */
+export interface Pixels {
+  data: Uint8Array;
+  width: number;
+  height: number;
+}
+
 /** One printed side on a proof. */
 export interface ProofSide {
   name: string;
-  paper: Buffer;
-  pressed: Buffer;
+  paper: Pixels;
+  pressed: Pixels;
   /** Lines that say how large it is and where it goes. */
   facts: string[];
   colours: { hex: string; share: number }[];
@@ -54,27 +72,61 @@ class Pen {
   }
 }
 
+/** Puts pixels in a document as they are: ISO 32000-1 §8.9.5, with their cover as a soft mask (§11.6.5.3). A PNG would be packed only to be unpacked and packed again. */
+function embedPixels(pdf: PDFDocument, { data, width, height }: Pixels): PDFRef {
+  const [colour, cover] = [Buffer.alloc(width * height * 3), Buffer.alloc(width * height)];
+  for (let i = 0; i < cover.length; i++) {
+    colour[i * 3] = data[i * 4] ?? 0;
+    colour[i * 3 + 1] = data[i * 4 + 1] ?? 0;
+    colour[i * 3 + 2] = data[i * 4 + 2] ?? 0;
+    cover[i] = data[i * 4 + 3] ?? 0;
+  }
+  const image = (bytes: Buffer, more: Record<string, PDFRef | string>) =>
+    pdf.context.register(
+      PDFRawStream.of(
+        pdf.context.obj({
+          Type: 'XObject',
+          Subtype: 'Image',
+          Width: width,
+          Height: height,
+          BitsPerComponent: 8,
+          Filter: 'FlateDecode',
+          ...more,
+        }),
+        deflateSync(bytes, { level: 6 }),
+      ),
+    );
+  const mask = image(cover, { ColorSpace: 'DeviceGray' });
+  return image(colour, { ColorSpace: 'DeviceRGB', SMask: mask });
+}
+
 /** How tall a pair of pictures may be, so that two sides have room on a page. */
 const PICTURE = { width: (WIDTH - 18) / 2, height: 205 };
 
 /** What a side takes, a line of words, and the foot with the edge below it, points. */
 const [SIDE, LINE, FOOT] = [330, 18, EDGE + 40];
 
-async function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): Promise<void> {
+function drawSide(pdf: PDFDocument, pen: Pen, side: ProofSide): void {
   pen.write(side.name, 12);
   const top = pen.y - 8;
   let tallest = 0;
-  for (const [i, [caption, png]] of (
+  for (const [i, [caption, pixels]] of (
     [
       ['on paper, before pressing: dull', side.paper],
       ['pressed', side.pressed],
     ] as const
   ).entries()) {
-    const image = await pdf.embedPng(png);
-    const scale = Math.min(PICTURE.width / image.width, PICTURE.height / image.height);
-    const [w, h] = [image.width * scale, image.height * scale];
+    const { width, height } = pixels;
+    const scale = Math.min(PICTURE.width / width, PICTURE.height / height);
+    const [w, h] = [width * scale, height * scale];
     const x = EDGE + i * (PICTURE.width + 18);
-    pen.page.drawImage(image, { x, y: top - h, width: w, height: h });
+    const name = pen.page.node.newXObject('Picture', embedPixels(pdf, pixels));
+    pen.page.pushOperators(
+      pushGraphicsState(),
+      concatTransformationMatrix(w, 0, 0, h, x, top - h),
+      drawObject(name),
+      popGraphicsState(),
+    );
     pen.y = top - h - 2;
     pen.write(caption, 8, true, x, PICTURE.width);
     tallest = Math.max(tallest, top - pen.y);
@@ -125,7 +177,7 @@ export async function proofPdf(proof: Proof): Promise<Uint8Array> {
     for (const side of sides) {
       pen.y -= 12;
       if (pen.y < SIDE) pen = new Pen(pdf.addPage(PAGE), font);
-      await drawSide(pdf, pen, side);
+      drawSide(pdf, pen, side);
     }
   }
   if (pen.y < FOOT) pen = new Pen(pdf.addPage(PAGE), font);

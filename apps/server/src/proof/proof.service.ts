@@ -7,14 +7,16 @@ import type { ProofLook } from '@kanga/contract/sheet';
 import { ArtService } from '../art/index.js';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
-import { mainColours } from './colours.js';
-import { inline, pictureOfSide, pngOf, pngOfSide, type InlinePictures } from './compose.js';
 import { ProfileService } from './profile.service.js';
-import { proofPdf, type Proof, type ProofPart, type ProofSide } from './proof-pdf.js';
+import type { drawSide, makeProof, PartToDraw, Previews } from './make-proof.js';
+import type { Proof } from './proof-pdf.js';
 
-const COLOURS = 6;
+const MODULE = new URL('./make-proof.js', import.meta.url);
+const SIDE = task<typeof drawSide>(MODULE, 'drawSide');
+const PROOF = task<typeof makeProof>(MODULE, 'makeProof');
 
 /** Where the art of a side stands, in words. */
 function placeOf({ template, drawn }: ComposedSide, blank: Blank, side: number, print: UnitPrinter): string[] {
@@ -42,7 +44,7 @@ function placeOf({ template, drawn }: ComposedSide, blank: Blank, side: number, 
 interface Ready {
   view: JobView;
   blank: Blank;
-  pictures: InlinePictures;
+  previews: Previews;
 }
 /** Whose proof it is, and how lengths and days are printed on it. */
 interface Printer {
@@ -61,6 +63,7 @@ export class ProofService {
     private readonly art: ArtService,
     private readonly shop: ShopService,
     private readonly profiles: ProfileService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   private async ready(id: string): Promise<Ready> {
@@ -73,9 +76,9 @@ export class ProofService {
     const view = await this.jobs.view(id);
     const { blank, sides } = view;
     if (!blank || sides.every((side) => side.drawn.length === 0)) return null;
-    const pictures = new Map<string, string>();
-    for (const art of view.arts) pictures.set(art.id, await inline(await this.art.picture(art.id, 'preview')));
-    return { view, blank, pictures };
+    const previews = new Map<string, Uint8Array>();
+    for (const art of view.arts) previews.set(art.id, await this.art.picture(art.id, 'preview'));
+    return { view, blank, previews };
   }
 
   private async sideFor({ job, templates, arts }: JobView, side: number, piece: number): Promise<ComposedSide> {
@@ -87,9 +90,10 @@ export class ProofService {
 
   /** One side of one piece as it looks, PNG. */
   async png(id: string, side: number, look: ProofLook, piece: number): Promise<Buffer> {
-    const { view, blank, pictures } = await this.ready(id);
+    const { view, blank, previews } = await this.ready(id);
     const kind = look === 'profile' ? 'pressed' : look;
-    const png = await pngOfSide(await this.sideFor(view, side, piece), blank, kind, pictures);
+    const composed = await this.sideFor(view, side, piece);
+    const png = await this.documents.make(SIDE, { composed, blank, previews, kind });
     if (look !== 'profile') return png;
     const soft = await this.profiles.soften(png);
     if (!soft)
@@ -103,15 +107,15 @@ export class ProofService {
   }
 
   /** The customer proof of a job, PDF. */
-  async pdf(id: string): Promise<{ name: string; data: Uint8Array }> {
+  async pdf(id: string): Promise<{ name: string; data: Buffer }> {
     const [ready, print] = await Promise.all([this.ready(id), this.printer()]);
     const { job, approval } = ready.view;
-    const { lines, sides } = await this.part(ready, print);
-    const data = await proofPdf({
+    const { lines, ...part } = await this.part(ready, '', print);
+    const data = await this.documents.make(PROOF, {
       shop: print.shop,
       title: `Proof ${job.number} · ${job.name}`,
       lines: [...(job.customer ? [`For ${job.customer}`] : []), ...lines],
-      parts: [{ heading: '', lines: [], sides }],
+      parts: [{ ...part, lines: [] }],
       approval:
         approval === 'approved' && job.approval
           ? `Approved by ${job.approval.by} on ${print.units.day(job.approval.at)}`
@@ -121,15 +125,15 @@ export class ProofService {
   }
 
   /** One proof of several jobs, PDF: what is said at its head and foot, and a heading over each job. Those with nothing to show are left out; none that shows anything is refused. */
-  async pdfOf(head: ProofHead, jobs: readonly { id: string; heading: string }[]): Promise<Uint8Array> {
+  async pdfOf(head: ProofHead, jobs: readonly { id: string; heading: string }[]): Promise<Buffer> {
     const print = await this.printer();
-    const parts: ProofPart[] = [];
+    const parts: PartToDraw[] = [];
     for (const { id, heading } of jobs) {
       const ready = await this.readyIfAny(id);
-      if (ready) parts.push({ heading, ...(await this.part(ready, print)) });
+      if (ready) parts.push(await this.part(ready, heading, print));
     }
     if (parts.length === 0) throw nothing();
-    return proofPdf({ shop: print.shop, ...head, parts });
+    return this.documents.make(PROOF, { shop: print.shop, ...head, parts });
   }
 
   private async printer(): Promise<Printer> {
@@ -138,29 +142,22 @@ export class ProofService {
   }
 
   /** What a proof says and shows of one job. */
-  private async part(
-    { view, blank, pictures }: Ready,
-    { units }: Printer,
-  ): Promise<{ lines: string[]; sides: ProofSide[] }> {
+  private async part({ view, blank, previews }: Ready, heading: string, { units }: Printer): Promise<PartToDraw> {
     const { job } = view;
-    const sides: ProofSide[] = [];
+    const sides: PartToDraw['sides'] = [];
     for (const side of view.printed) {
       const composed = await this.sideFor(view, side, 0);
-      const pressed = await pictureOfSide(composed, blank, 'pressed', pictures);
-      sides.push({
-        name: blank.sides[side]?.name ?? '',
-        paper: await pngOfSide(composed, blank, 'paper', pictures),
-        pressed: await pngOf(pressed),
-        facts: placeOf(composed, blank, side, units),
-        colours: mainColours(pressed.data, COLOURS),
-      });
+      sides.push({ name: blank.sides[side]?.name ?? '', facts: placeOf(composed, blank, side, units), composed });
     }
     const names = job.run ? `, ${job.run.length} rows of names; the first is shown` : '';
     return {
+      heading,
       lines: [
         `${job.pieces} × ${blank.name}${names}`,
         `${blank.fibre.polyester} % polyester, ${view.fitness?.why ?? ''}`,
       ],
+      blank,
+      previews,
       sides,
     };
   }

@@ -1,20 +1,21 @@
 import { amountText, type Purchase } from '@kanga/core/stock';
-import { formatMoney, type UnitPrinter } from '@kanga/core/units';
+import { formatMoney, unitPrinter, type Calendar, type ShopUnits } from '@kanga/core/units';
 import { EDGE, penFor, RIGHT } from '../document/index.js';
 
-/** What a purchase list is headed with. */
-export interface PurchaseHead {
+/** A purchase list, and what it is headed with. */
+export interface PurchaseList {
+  purchases: readonly Purchase[];
   shop: string;
   day: string;
   currency: string;
+  units: ShopUnits;
+  calendar: Calendar;
 }
 
 /** The purchase list: supplier by supplier, each thing with a box to tick. */
-export async function purchasePdf(
-  purchases: readonly Purchase[],
-  { shop, day, currency }: PurchaseHead,
-  print: UnitPrinter,
-): Promise<Uint8Array> {
+export async function purchasePdf(list: PurchaseList): Promise<Uint8Array> {
+  const { purchases, shop, day, currency, units, calendar } = list;
+  const print = unitPrinter(units, calendar);
   const { pdf, pen } = await penFor('Purchase list');
   pen.heading({ shop, title: 'Purchase list', to: [], facts: [day] }, 12);
   if (purchases.length === 0) pen.line('Nothing is to be ordered.', 12);

@@ -1,6 +1,6 @@
 import { Body, Controller, Param, Res } from '@nestjs/common';
 import type { Buying, StockEvent, StockItem, SupplyWords, OrderClaim } from '@kanga/core/stock';
-import { dayIn, unitPrinter } from '@kanga/core/units';
+import { dayIn, formatDay } from '@kanga/core/units';
 import { idSchema } from '@kanga/contract/finding';
 import {
   buyingSchema,
@@ -11,11 +11,13 @@ import {
 } from '@kanga/contract/stock';
 import type { Response } from 'express';
 import { Route, Valid } from '../http/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ShopService } from '../shop/index.js';
-import { purchasePdf } from './purchase-pdf.js';
+import type { purchasePdf } from './purchase-pdf.js';
 import { PurchaseService } from './purchase.service.js';
 import { purchaseTable } from './purchase-table.js';
 
+const LIST = task<typeof purchasePdf>(new URL('./purchase-pdf.js', import.meta.url), 'purchasePdf');
 const ITEM = new Valid(stockIdSchema);
 const ID = new Valid(idSchema);
 
@@ -24,6 +26,7 @@ export class PurchaseController {
   constructor(
     private readonly purchases: PurchaseService,
     private readonly shop: ShopService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   @Route('stock')
@@ -74,9 +77,9 @@ export class PurchaseController {
   async pdf(@Res() response: Response): Promise<void> {
     const [{ purchases, currency }, { settings }] = await Promise.all([this.purchases.list(), this.shop.read()]);
     const { dates, timeZone, units, shopName: shop } = settings;
-    const print = unitPrinter(units, { dates, timeZone });
-    const day = print.day(dayIn(timeZone, new Date().toISOString()));
-    const data = await purchasePdf(purchases, { shop, day, currency }, print);
-    response.type('application/pdf').attachment('purchase-list.pdf').send(Buffer.from(data));
+    const calendar = { dates, timeZone };
+    const day = formatDay(dayIn(timeZone, new Date().toISOString()), dates);
+    const data = await this.documents.make(LIST, { purchases, shop, day, currency, units, calendar });
+    response.type('application/pdf').attachment('purchase-list.pdf').send(data);
   }
 }

@@ -1,7 +1,7 @@
 import { createWriteStream } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import {
   gangTrays,
   insertSvg,
@@ -13,13 +13,15 @@ import {
   type SheetPlan,
 } from '@kanga/core/sheet';
 import type { GangChoices, NewPrint } from '@kanga/contract/sheet';
-import { Piscina } from 'piscina';
 import { ArtService, withSpoolFolder } from '../art/index.js';
 import { refuse } from '../http/index.js';
 import { JobService } from '../job/index.js';
-import type { PrintOrder } from './order.js';
+import { DocumentMaker, task } from '../process/index.js';
+import type { writePdf } from './pdf.js';
 import type { PictureWish } from './picture.js';
 import { freeze, mirrorWords, printable, type FrozenSheets, type Printable } from './ready.js';
+
+const WRITE = task<typeof writePdf>(new URL('./pdf.js', import.meta.url), 'writePdf');
 
 /** The layout of a plan, or a refusal that says what is too large or lies wrong. */
 function laidOut({ layout, clashing, request }: SheetPlan): {
@@ -38,17 +40,11 @@ function laidOut({ layout, clashing, request }: SheetPlan): {
 }
 
 @Injectable()
-export class SheetService implements OnApplicationShutdown {
-  private readonly pool = new Piscina<PrintOrder, undefined>({
-    filename: new URL('./pdf.worker.js', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 20_000,
-  });
-
+export class SheetService {
   constructor(
     private readonly jobs: JobService,
     private readonly art: ArtService,
+    private readonly documents: DocumentMaker,
   ) {}
 
   /** The sheets of a job, of some of its pieces, or of several jobs, as they are now. Stops that nobody waived refuse them. */
@@ -138,7 +134,7 @@ export class SheetService implements OnApplicationShutdown {
         pictures.push({ art, path, mostWidth });
       }
       const target = join(folder, 'sheets.pdf');
-      await this.pool.run({
+      await this.documents.made(WRITE, {
         pictures,
         jobs,
         tray,
@@ -152,9 +148,5 @@ export class SheetService implements OnApplicationShutdown {
       });
       return use(target);
     });
-  }
-
-  async onApplicationShutdown(): Promise<void> {
-    await this.pool.destroy();
   }
 }

@@ -12,10 +12,18 @@ import {
 import type { Blank, Template } from '@kanga/core/blank';
 import type { Finding } from '@kanga/core/finding';
 import { boundsOf, polygonOf, rectPolygon, svgPath, type Polygon } from '@kanga/core/geometry';
-import type { Code } from '@kanga/core/sheet';
+import { codeOf, type Code } from '@kanga/core/sheet';
 import { MEDIUM_KPA, bedPicture, stackPicture, type LayerRole, type Step } from '@kanga/core/stack';
 import type { RunPlan } from '@kanga/core/job';
-import { formatDuration, formatTemperature, POINTS_PER_MM, type UnitPrinter } from '@kanga/core/units';
+import {
+  formatDuration,
+  formatTemperature,
+  POINTS_PER_MM,
+  unitPrinter,
+  type Calendar,
+  type ShopUnits,
+  type UnitPrinter,
+} from '@kanga/core/units';
 import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 import { codeBars } from '../sheet/index.js';
 
@@ -34,6 +42,14 @@ export interface PressCard {
   /** Opens the job at the press. */
   code: Code;
   print: UnitPrinter;
+}
+
+/** The same in plain values. */
+export interface PressCardFacts extends Omit<PressCard, 'code' | 'print'> {
+  /** What its code opens. */
+  address: string;
+  units: ShopUnits;
+  calendar: Calendar;
 }
 
 const HOT = rgb(0.77, 0.07, 0.43);
@@ -282,7 +298,7 @@ function drawCautions(card: Card, findings: readonly Finding[]): number {
 }
 
 /** The press card: one page A5 with the settings, the stack from the side, the bed from above, the steps, and a code that opens the job. */
-export async function pressCardPdf(sheet: PressCard): Promise<Uint8Array> {
+async function pressCardPdf(sheet: PressCard): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(`${sheet.title}: press card`);
   pdf.setProducer('Kanga');
@@ -315,3 +331,7 @@ export async function pressCardPdf(sheet: PressCard): Promise<Uint8Array> {
   );
   return pdf.save();
 }
+
+/** The press card of a job by its facts; see pressCardPdf. */
+export const makePressCard = ({ address, units, calendar, ...card }: PressCardFacts): Promise<Uint8Array> =>
+  pressCardPdf({ ...card, code: codeOf(address), print: unitPrinter(units, calendar) });

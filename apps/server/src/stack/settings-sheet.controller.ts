@@ -4,9 +4,12 @@ import { unitPrinter } from '@kanga/core/units';
 import type { Response } from 'express';
 import { BlankRepository } from '../blank/index.js';
 import { Route } from '../http/index.js';
+import { DocumentMaker, task } from '../process/index.js';
 import { ResultRepository } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
-import { settingsSheetPdf } from './settings-sheet.js';
+import type { settingsSheetPdf } from './settings-sheet.js';
+
+const SHEET = task<typeof settingsSheetPdf>(new URL('./settings-sheet.js', import.meta.url), 'settingsSheetPdf');
 
 /** The sheet of settings for the wall. */
 @Controller()
@@ -15,6 +18,7 @@ export class SettingsSheetController {
     private readonly shop: ShopService,
     private readonly blanks: BlankRepository,
     private readonly results: ResultRepository,
+    private readonly documents: DocumentMaker,
   ) {}
 
   @Route('settingsSheet')
@@ -27,7 +31,8 @@ export class SettingsSheetController {
     const { house, energy, units, shopName } = settings;
     const print = unitPrinter(units, settings);
     const rows = settingsRows(blanks, presses, { house, proven, energy: energy * 1000 });
-    const data = await settingsSheetPdf(rows, { shop: shopName, day: print.day(new Date().toISOString()), print });
-    response.type('application/pdf').attachment('kanga-settings.pdf').send(Buffer.from(data));
+    const day = print.day(new Date().toISOString());
+    const data = await this.documents.make(SHEET, { rows, shop: shopName, day, units });
+    response.type('application/pdf').attachment('kanga-settings.pdf').send(data);
   }
 }

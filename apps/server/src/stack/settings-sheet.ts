@@ -1,7 +1,14 @@
 import { PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
 import type { Source } from '@kanga/core/finding';
 import type { SettingsRow } from '@kanga/core/stack';
-import { formatDuration, formatTimes, POINTS_PER_MM, type UnitPrinter } from '@kanga/core/units';
+import {
+  formatDuration,
+  formatTimes,
+  POINTS_PER_MM,
+  unitPrinter,
+  type ShopUnits,
+  type UnitPrinter,
+} from '@kanga/core/units';
 import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 
 /** ISO 216 A4, lying, in points. */
@@ -53,11 +60,17 @@ function drawRow(page: PDFPage, font: LabelFont, cells: readonly string[], y: nu
   });
 }
 
+export interface SettingsSheet {
+  rows: readonly SettingsRow[];
+  shop: string;
+  /** As the shop writes days. */
+  day: string;
+  units: ShopUnits;
+}
+
 /** The sheet for the wall: all materials and presses in the shop's units, with a gap in each row to write in. */
-export async function settingsSheetPdf(
-  rows: readonly SettingsRow[],
-  { shop, day, print }: { shop: string; day: string; print: UnitPrinter },
-): Promise<Uint8Array> {
+export async function settingsSheetPdf({ rows, shop, day, units }: SettingsSheet): Promise<Uint8Array> {
+  const print = unitPrinter(units);
   const pdf = await PDFDocument.create();
   pdf.setTitle(`Settings of ${shop}`);
   const font = await embedLabelFont(pdf);

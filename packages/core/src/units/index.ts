@@ -31,6 +31,7 @@ export {
   parseNumber,
   parsePressure,
   parseTemperature,
+  type Calendar,
   type ShopUnits,
   type UnitPrinter,
   unitPrinter,

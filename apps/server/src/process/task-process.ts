@@ -1,32 +1,43 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { Refusal } from '../http/index.js';
-import { Ended, LIMITS, MOST_WRITTEN, overLimit, type Limits } from './limits.js';
+import { setPriority } from 'node:os';
+import { Ended, overLimit, type Limits } from './limits.js';
 import type { Answer, Task, TaskOf } from './task.js';
 import { usageOf } from './usage.js';
 
-const SCRIPT = fileURLToPath(new URL('./process.js', import.meta.url));
+const SCRIPT = fileURLToPath(new URL('./child.js', import.meta.url));
 /** How often it is looked at, ms: as much as it can take beyond its limits. */
 const LOOK_EVERY = 50;
 /** One that is not asked for so long is let go: its memory is worth more, ms. */
 const IDLE = 20_000;
 
-/** A process that reads one file after the other, and is ended with all that it started when one of them takes too much. */
-export class ForeignProcess {
+/** What a process may take from its start to its end, whatever it is asked. */
+export interface Bounds {
+  /** Megabytes of memory; past its limit for one task it is ended as well. */
+  memory: number;
+  /** The largest file that it may write, bytes; null: as large as the disk takes. */
+  written: number | null;
+  /** How far it stands back behind who answers people, as nice(2) counts it; 0: not at all. */
+  nice: number;
+}
+
+/** A process that does one task after the other, and is ended with all that it started when one of them takes too much. */
+export class TaskProcess {
   private readonly child: ChildProcess;
   private idle: NodeJS.Timeout | null = null;
   over = false;
 
-  constructor(onOver: () => void) {
+  constructor({ memory, written, nice }: Bounds, onOver: () => void) {
     this.child = fork(SCRIPT, [], {
       // Its own limits, should nobody look: no file beyond what is meant, no picture of its memory left behind.
       execPath: 'prlimit',
       execArgv: [
-        `--fsize=${MOST_WRITTEN}`,
+        ...(written === null ? [] : [`--fsize=${written}`]),
         '--core=0',
         '--',
         process.execPath,
-        `--max-old-space-size=${Math.round(LIMITS.memory * 0.75)}`,
+        `--max-old-space-size=${Math.round(memory * 0.75)}`,
       ],
       serialization: 'advanced',
       detached: true,
@@ -38,6 +49,7 @@ export class ForeignProcess {
     };
     this.child.once('exit', end);
     this.child.once('error', end);
+    if (nice > 0 && this.child.pid !== undefined) setPriority(this.child.pid, nice);
     this.rest();
   }
 
@@ -60,11 +72,7 @@ export class ForeignProcess {
     }
   }
 
-  run<F extends Task>(
-    task: TaskOf<F>,
-    input: Parameters<F>[0],
-    limits: Limits = LIMITS,
-  ): Promise<Awaited<ReturnType<F>>> {
+  run<F extends Task>(task: TaskOf<F>, input: Parameters<F>[0], limits: Limits): Promise<Awaited<ReturnType<F>>> {
     if (this.idle) clearTimeout(this.idle);
     const { child } = this;
     return new Promise((resolve, reject) => {

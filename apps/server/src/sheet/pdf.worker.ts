@@ -1,3 +1,0 @@
-import { writePdf } from './pdf.js';
-
-export default writePdf;
