@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery, keepPreviousData } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
+import { useCallback, useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { FAULTS, faultOf } from '@kanga/core/inspect';
 import { tidyNumber, timeIn } from '@kanga/core/units';
@@ -7,7 +7,7 @@ import type { LogEntry, LogQuery } from '@kanga/contract/job';
 import { addressOf } from '@kanga/contract/route';
 import { call, LOG_KEY, problemFrom, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
-import { Button, ProblemText, Select, TextField } from '../ui/index.js';
+import { ProblemText, Select, TextField, useWindow } from '../ui/index.js';
 import { Fallout } from './fallout.js';
 
 /** What the log is narrowed to on the screen: every field is there, empty where it narrows nothing. */
@@ -111,13 +111,13 @@ function Narrow({ value, onChange }: { value: Narrowed; onChange: (value: Narrow
   );
 }
 
-function Entry({ row }: { row: LogEntry }) {
+function Entry({ row, at, measure }: { row: LogEntry; at: number; measure: (row: Element | null) => void }) {
   const { settings } = useShop();
   const print = usePrint();
   const off = row.actual === null ? null : row.actual - row.planned;
   return (
-    <tr className="border-b border-rule [&>td]:py-1.5 [&>td]:pr-3">
-      <td className="figures whitespace-nowrap">
+    <tr ref={measure} data-index={at} aria-rowindex={at + 2} className="border-b border-rule [&>td]:py-1.5 [&>td]:pr-3">
+      <td className="figures">
         {print.day(row.at)} {timeIn(settings.timeZone, row.at)}
       </td>
       <td>
@@ -154,7 +154,58 @@ function Entry({ row }: { row: LogEntry }) {
   );
 }
 
-const HEADS = ['When', 'Job', 'Piece', 'Press', 'Operator', 'Set to', 'Planned', 'Actual', 'Result'];
+/** What stands over the columns, and what share of the table each takes: they stay where they are, whichever rows are drawn. */
+const HEADS = [
+  ['When', 15],
+  ['Job', 20],
+  ['Piece', 8],
+  ['Press', 12],
+  ['Operator', 8],
+  ['Set to', 7],
+  ['Planned', 7],
+  ['Actual', 9],
+  ['Result', 14],
+] as const;
+
+/** About how high an entry is, px. */
+const ROW = 37;
+
+/** Entries of the log, those in the window drawn. `whole`: there are no more of them. */
+function Entries({ rows, whole, onNearEnd }: { rows: readonly LogEntry[]; whole: boolean; onNearEnd: () => void }) {
+  const { holds, drawn, measure, height, begins } = useWindow<HTMLTableSectionElement>({
+    count: rows.length,
+    height: ROW,
+    onNearEnd,
+  });
+  const shown = drawn ?? rows.map((_, index) => ({ index }));
+  const [first, last] = [drawn?.[0], drawn?.at(-1)];
+  const before = first ? first.start - begins : 0;
+  const after = drawn ? height - (last ? last.end - begins : 0) : 0;
+  return (
+    <table className="w-full min-w-[58rem] table-fixed text-left" aria-rowcount={whole ? rows.length + 1 : -1}>
+      <colgroup>
+        {HEADS.map(([head, share]) => (
+          <col key={head} style={{ width: `${share}%` }} />
+        ))}
+      </colgroup>
+      <thead className="text-soft">
+        <tr aria-rowindex={1} className="border-b-2 border-key [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
+          {HEADS.map(([head]) => (
+            <th key={head}>{head}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody ref={holds}>
+        {before > 0 && <tr aria-hidden style={{ height: before }} />}
+        {shown.map(({ index }) => {
+          const row = rows[index];
+          return row && <Entry key={row.id} row={row} at={index} measure={measure} />;
+        })}
+        {after > 0 && <tr aria-hidden style={{ height: after }} />}
+      </tbody>
+    </table>
+  );
+}
 
 /** The log’s one question: what was pressed, and did it go as planned? */
 export function Log() {
@@ -171,6 +222,10 @@ export function Log() {
     placeholderData: keepPreviousData,
   });
   const rows = pages.data?.pages.flatMap(({ entries }) => entries) ?? [];
+  const { fetchNextPage, hasNextPage, isFetchingNextPage } = pages;
+  const further = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [fetchNextPage, hasNextPage, isFetchingNextPage]);
   const isNarrowed = Object.keys(asked(wanted)).length > 0;
   return (
     <Cloth title="Log" head={<b>{settings.shopName}</b>}>
@@ -206,30 +261,11 @@ export function Log() {
           </p>
         ) : (
           <>
-            <table className="w-full text-left">
-              <thead className="text-soft">
-                <tr className="border-b-2 border-key [&>th]:py-1 [&>th]:pr-3 [&>th]:font-normal">
-                  {HEADS.map((head) => (
-                    <th key={head}>{head}</th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((row) => (
-                  <Entry key={row.id} row={row} />
-                ))}
-              </tbody>
-            </table>
-            {pages.hasNextPage && (
-              <Button
-                className="no-print mt-3"
-                disabled={pages.isFetchingNextPage}
-                onClick={() => {
-                  void pages.fetchNextPage();
-                }}
-              >
-                {pages.isFetchingNextPage ? 'Loading…' : 'Show earlier ones'}
-              </Button>
+            <Entries rows={rows} whole={!pages.hasNextPage} onNearEnd={further} />
+            {pages.isFetchingNextPage && (
+              <p className="no-print mt-3 text-soft" role="status">
+                Loading earlier ones…
+              </p>
             )}
           </>
         )}

@@ -5,7 +5,7 @@ export { SeverityMark } from './icon.js';
 export { CloseFoot, FormFoot, ProblemText } from './form-foot.js';
 export { FileField, FileInput } from './file-field.js';
 export { finder, SearchField } from './search.js';
-export { useMatches } from './use-window.js';
+export { useMatches, useWindow } from './use-window.js';
 export { WindowList } from './window-list.js';
 export { Menu } from './menu.js';
 export { UndoRedo } from './undo-redo.js';
