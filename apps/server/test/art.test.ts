@@ -112,7 +112,7 @@ describe('a picture that arrives', () => {
       server.bytes(`art/${art.id}/thumb`),
       server.bytes(`art/${art.id}/preview`),
     ]);
-    expect(await sharp(thumb).metadata()).toMatchObject({ format: 'webp', width: 320 });
+    expect(await sharp(thumb).metadata()).toMatchObject({ format: 'webp', width: 240 });
     expect(await sharp(preview).metadata()).toMatchObject({ format: 'webp', width: 1600 });
   });
 });

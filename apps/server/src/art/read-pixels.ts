@@ -10,7 +10,7 @@ export interface PixelReading {
   preview: Buffer;
 }
 
-const THUMB = 320;
+const THUMB = 240;
 /** How hard WebP is packed, of 6: half the time of its usual 4, for a few per cent more bytes. */
 const EFFORT = 2;
 const PREVIEW = 1600;
@@ -167,7 +167,7 @@ export async function readPixels(
   const preview = await smaller().webp({ quality: 86, alphaQuality: 100, effort: EFFORT }).toBuffer();
   const thumb = await smaller()
     .resize(THUMB, THUMB, { fit: 'inside', withoutEnlargement: true })
-    .webp({ quality: 82, effort: EFFORT })
+    .webp({ quality: 76, effort: EFFORT })
     .toBuffer();
   // Without alpha the rim is all there is to count, and the small picture shows it; with alpha, true pixels are picked, none mixed.
   const counted = hasAlpha

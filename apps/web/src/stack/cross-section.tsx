@@ -103,7 +103,7 @@ export function CrossSection({ layers, dial, print }: { layers: readonly Layer[]
               </>
             )}
             <path d={`M${x + width + 3} ${middle}H${TEXT - 8}`} stroke="var(--color-key)" strokeWidth="0.9" />
-            <text x={TEXT} y={middle - 2} fontSize="16.5" fontWeight="680">
+            <text x={TEXT} y={middle - 2} fontSize="16.5" fontWeight="700">
               {layer.name}
             </text>
             <text x={TEXT} y={middle + 15} fontSize="14.5" fill="var(--color-soft)">
