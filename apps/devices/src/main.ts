@@ -1,29 +1,35 @@
-import { PressController, SMALL_PRESS } from './press/index.js';
-import { Printer } from './printer/index.js';
-import { Scanner } from './scanner/index.js';
-import { Thermometer } from './thermometer/index.js';
-
-/** Starts the stand-in of a device: node apps/devices/dist/main.js press|thermometer|scanner|printer [port]. */
+/** Starts the stand-in of a device, and reads what that one needs alone: node apps/devices/dist/main.js press|thermometer|scanner|printer [port]. */
 const DEVICES = {
   press: {
     port: 5020,
-    start: (port: number) =>
-      new PressController(() => performance.now() / 1000, { ...SMALL_PRESS, offset: 3 }).listen(port),
+    start: async (port: number) => {
+      const { PressController, SMALL_PRESS } = await import('./press/index.js');
+      return new PressController(() => performance.now() / 1000, { ...SMALL_PRESS, offset: 3 }).listen(port);
+    },
     says: (port: number) => `The simulated press controller answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
   },
   thermometer: {
     port: 5021,
-    start: (port: number) => new Thermometer().listen(port),
+    start: async (port: number) => {
+      const { Thermometer } = await import('./thermometer/index.js');
+      return new Thermometer().listen(port);
+    },
     says: (port: number) => `The simulated infrared thermometer answers Modbus TCP on 127.0.0.1:${port}, unit 1.`,
   },
   scanner: {
     port: 5030,
-    start: (port: number) => new Scanner().listen(port),
+    start: async (port: number) => {
+      const { Scanner } = await import('./scanner/index.js');
+      return new Scanner().listen(port);
+    },
     says: (port: number) => `The simulated scanner answers on http://127.0.0.1:${port}/glass.`,
   },
   printer: {
     port: 5040,
-    start: (port: number) => new Printer().listen(port),
+    start: async (port: number) => {
+      const { Printer } = await import('./printer/index.js');
+      return new Printer().listen(port);
+    },
     says: (port: number) =>
       `The simulated printer answers on ipp://127.0.0.1:${port}/ipp/print and shows its paper on http://127.0.0.1:${port}/.`,
   },

@@ -21,10 +21,11 @@ const listens = (name) => (child) =>
     child.once('exit', () => fail(new Lack(`the simulated ${name} did not start; what it said is above`)));
   });
 
-async function openDevice(name, log) {
+/** One stand-in: where it will be, before it is there. */
+async function planned(name, log) {
   const [variable, address] = STAND_INS[name];
   const given = process.env[variable];
-  if (given) return { url: given, close: () => Promise.resolve(), variable };
+  if (given) return { variable, url: () => given, open: () => Promise.resolve(), close: () => Promise.resolve() };
   // The same port whenever it is started again: its address is known to the server.
   let port = await freePort();
   const keeper = new Keeper({
@@ -39,23 +40,30 @@ async function openDevice(name, log) {
       }),
     ready: listens(name),
   });
-  // A port that was free may be another program's a moment later: then another one is tried.
-  for (let tries = 1; ; tries++) {
-    try {
-      await keeper.open();
-      return { url: address(port), close: () => keeper.close(), variable };
-    } catch (error) {
-      if (tries === 5 || (await portIsFree(port))) throw error;
-      port = await freePort();
-    }
-  }
+  return {
+    variable,
+    url: () => address(port),
+    // A port that was free may be another program's a moment later: then another one is tried.
+    open: async () => {
+      for (let tries = 1; ; tries++) {
+        try {
+          return await keeper.open();
+        } catch (error) {
+          if (tries === 5 || (await portIsFree(port))) throw error;
+          port = await freePort();
+        }
+      }
+    },
+    close: () => keeper.close(),
+  };
 }
 
-/** Starts all stand-ins; gives the environment that names them, and the way to end them. */
-export async function openDevices(log) {
-  const devices = await Promise.all(Object.keys(STAND_INS).map((name) => openDevice(name, log)));
+/** All stand-ins, not started yet: the environment that names them (another one when a port was lost meanwhile), and the ways to start and to end them. */
+export async function planDevices(log) {
+  const devices = await Promise.all(Object.keys(STAND_INS).map((name) => planned(name, log)));
   return {
-    environment: Object.fromEntries(devices.map(({ variable, url }) => [variable, url])),
+    environment: () => Object.fromEntries(devices.map(({ variable, url }) => [variable, url()])),
+    open: () => Promise.all(devices.map(({ open }) => open())),
     close: () => Promise.all(devices.map(({ close }) => close())),
   };
 }

@@ -117,6 +117,13 @@ export class Keeper {
     }
   }
 
+  /** Ends it in order, and waits until it was started again and is of use. */
+  async restart() {
+    const before = this.starts;
+    this.child.kill('SIGTERM');
+    while (!this.#ending && (this.starts === before || this.#since === null)) await sleep(50);
+  }
+
   /** Ends it in order; after `patience` ms it is ended hard. Nothing starts it again. */
   async close(patience = 10_000) {
     this.#ending = true;

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Lack, ROOT, sleep } from '../machine.mjs';
-import { openDevices } from './devices.mjs';
+import { planDevices } from './devices.mjs';
 import { Keeper } from './keeper.mjs';
 
 /** A first start loads the demo shop, and one after an upgrade migrates: it may take so long, ms. */
@@ -17,12 +17,12 @@ export const NO_PAST = { KANGA_DEMO_PAST: '0' };
 const address = (port, path) => `http://127.0.0.1:${port}/api/${path}`;
 
 /**
- * Starts the server and the stand-ins of devices on a database, waits until it answers as healthy, and keeps all of them running.
+ * Starts the server and, beside it, the stand-ins of devices on a database, waits until it answers as healthy, and keeps all of them running.
  * `database` gives its address and the environment that opens it.
  */
 export async function openServer({ database, port, data, env: more = {}, log = console.error }) {
   mkdirSync(data, { recursive: true });
-  const devices = await openDevices(log);
+  const devices = await planDevices(log);
   const keeper = new Keeper({
     name: 'the server',
     log,
@@ -37,7 +37,7 @@ export async function openServer({ database, port, data, env: more = {}, log = c
           KANGA_PORT: String(port),
           KANGA_DATA: data,
           KANGA_WEB: join(ROOT, 'apps/web/dist'),
-          ...devices.environment,
+          ...devices.environment(),
           NODE_ENV: 'production',
           ...more,
         },
@@ -63,11 +63,15 @@ export async function openServer({ database, port, data, env: more = {}, log = c
     await keeper.close();
     await devices.close();
   };
-  try {
-    await keeper.open();
-  } catch (error) {
+  const told = JSON.stringify(devices.environment());
+  // Whichever fails first is waited out: what the other one started has to be ended as well.
+  const opened = await Promise.allSettled([devices.open(), keeper.open()]);
+  const failed = opened.find(({ status }) => status === 'rejected');
+  if (failed) {
     await close();
-    throw error;
+    throw failed.reason;
   }
-  return { keeper, close, env: devices.environment };
+  // A device that had to take another port is not where the server was told: it starts again, with what is true now.
+  if (JSON.stringify(devices.environment()) !== told) await keeper.restart();
+  return { keeper, close, env: devices.environment() };
 }
