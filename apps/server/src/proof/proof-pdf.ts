@@ -15,7 +15,7 @@ import { embedLabelFont, INK, SOFT, type LabelFont } from '../letters/index.js';
 import { POINTS_PER_MM } from '@kanga/core/units';
 
 /** Eight bits each of red, green, blue and cover. */
-export interface Pixels {
+interface Pixels {
   data: Uint8Array;
   width: number;
   height: number;
@@ -32,7 +32,7 @@ export interface ProofSide {
 }
 
 /** One job on a proof: what it is, and the sides that it prints. */
-export interface ProofPart {
+interface ProofPart {
   /** Over it where there are several; empty: none. */
   heading: string;
   lines: string[];
