@@ -83,7 +83,7 @@ export async function pictureOfSide(
 }
 
 /** A side's picture as a PNG. */
-export const pngOf = ({ data, width, height }: Awaited<ReturnType<typeof pictureOfSide>>): Promise<Buffer> =>
+const pngOf = ({ data, width, height }: Awaited<ReturnType<typeof pictureOfSide>>): Promise<Buffer> =>
   sharp(data, { raw: { width, height, channels: 4 } })
     .png()
     .toBuffer();
