@@ -84,3 +84,35 @@ test.describe('at 320 pixels, as wide as a page at 400 % is', () => {
     expect(await faultsOnEveryPlace(page, request, look)).toEqual([]);
   });
 });
+
+/** What is chosen and does not show by the system's own colour of what is chosen, and what can be pressed and has neither edge nor ground. */
+const lostInForcedColours = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const probe = document.body.appendChild(document.createElement('i'));
+    probe.style.cssText = 'forced-color-adjust: none; background: Highlight';
+    const chosen = getComputedStyle(probe).backgroundColor;
+    probe.remove();
+    const seen = (one: Element) => {
+      const { width, height } = one.getBoundingClientRect();
+      return width > 1 && height > 1 && !one.closest('[aria-hidden=true], .sr-only, svg');
+    };
+    const name = (one: Element) => `${one.tagName.toLowerCase()} ${one.textContent.trim().slice(0, 30)}`;
+    const CHOSEN =
+      '[aria-pressed=true], [aria-current]:not([aria-current=false]), label:has(> input[type=radio]:checked)';
+    return [
+      ...[...document.querySelectorAll(CHOSEN)]
+        .filter((one) => seen(one) && getComputedStyle(one).backgroundColor !== chosen)
+        .map((one) => `${name(one)}: chosen, and looks as if it were not`),
+      ...[...document.querySelectorAll('button')]
+        .filter((one) => seen(one) && getComputedStyle(one).outlineStyle === 'none')
+        .map((one) => `${name(one)}: has no edge`),
+    ];
+  });
+
+test.describe('in the colours of the system', () => {
+  test.use({ forcedColors: 'active' });
+  test('what is chosen and what can be pressed is told apart', async ({ page, request }) => {
+    test.setTimeout(240_000);
+    expect(await faultsOnEveryPlace(page, request, () => lostInForcedColours(page))).toEqual([]);
+  });
+});

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import { ART_LIMITS, type Art } from '@kanga/core/art';
 import type { Problem } from '@kanga/contract/finding';
 import { artQuery, call, pictureUrl, problemFrom, queryClient, upload } from '../data/index.js';
-import { Button, FileInput } from '../ui/index.js';
+import { Button, FileInput, usePassing } from '../ui/index.js';
 import { hashOf } from '../workers/index.js';
 
 /** Sends a picture, unless the server has the very same one already: then that is taken, and nothing is sent. */
@@ -67,16 +67,18 @@ export function ArtPicker({
   uploading,
 }: {
   chosen: string | null;
-  onChoose: (art: Art) => void;
+  /** `passing`: by the arrow keys, on the way to another perhaps. */
+  onChoose: (art: Art, passing: boolean) => void;
   locked: boolean;
   uploading: Uploading;
 }) {
   const { data: pictures } = useSuspenseQuery(artQuery);
   const { send, share, problem, cancel, clear } = uploading;
+  const { group, passing } = usePassing();
   return (
     <div className="mb-2">
       {/* A fieldset is as wide as what stands in it, unless it is told otherwise: pictures would run over the facts. */}
-      <fieldset disabled={locked} className="min-w-0">
+      <fieldset disabled={locked} className="min-w-0" {...group}>
         <legend className="sr-only">Pictures</legend>
         <div className="flex gap-2 overflow-x-auto pb-1.5">
           <label className="flex h-[92px] w-[104px] flex-none flex-col items-center justify-center gap-1 rounded-sm border-2 border-dashed border-key/50 bg-white p-1.5 text-center text-[14px] leading-tight hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
@@ -102,7 +104,7 @@ export function ArtPicker({
                 className="sr-only"
                 checked={art.id === chosen}
                 onChange={() => {
-                  onChoose(art);
+                  onChoose(art, passing());
                 }}
               />
               <img src={pictureUrl(art.id, 'thumb')} alt="" loading="lazy" className="m-1 h-[58px] object-contain" />

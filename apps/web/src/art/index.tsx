@@ -117,10 +117,10 @@ export default function ArtStage() {
   const [over, setOver] = useState(false);
   const [adding, setAdding] = useState(false);
   const [picking, setPicking] = useState(false);
-  const choose = (art: Art) => {
+  const choose = (art: Art, passing = false) => {
     designing.bring(art, adding || chosen?.kind === 'text');
     setAdding(false);
-    setPicking(false);
+    setPicking(passing);
   };
   // An upload ends when it ends: whoever writes meanwhile goes on writing.
   const uploading = useUpload((art) => {

@@ -194,14 +194,14 @@ export default function BlankStage() {
               chosen={blank?.id ?? null}
               locked={locked}
               jobId={view.job.id}
-              onChoose={(chosen) => {
+              onChoose={(chosen, passing) => {
                 session.change({
                   blankId: chosen.id,
                   bleed: null,
                   design: saidFor(proposedAgain(view.job.design), chosen),
                   overrides: {},
                 });
-                setPicking(false);
+                setPicking(passing);
               }}
             />
           )}

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { Blank } from '@kanga/core/blank';
 import { blanksQuery } from '../data/index.js';
 import { BlankCard } from '../draw/index.js';
-import { finder, SearchField } from '../ui/index.js';
+import { finder, SearchField, usePassing } from '../ui/index.js';
 
 /** The shelf as a row of pictures: one is chosen by a click or the arrow keys. */
 export function ShelfPicker({
@@ -14,19 +14,21 @@ export function ShelfPicker({
   jobId,
 }: {
   chosen: string | null;
-  onChoose: (blank: Blank) => void;
+  /** `passing`: by the arrow keys, on the way to another perhaps. */
+  onChoose: (blank: Blank, passing: boolean) => void;
   locked: boolean;
   /** The job that a new blank is for. */
   jobId: string;
 }) {
   const { data: all } = useSuspenseQuery(blanksQuery);
   const [sought, setSought] = useState('');
+  const { group, passing } = usePassing();
   const finds = finder(sought);
   const blanks = all.filter(
     (blank) => blank.id === chosen || (!blank.archived && finds(`${blank.name} ${blank.family} ${blank.range ?? ''}`)),
   );
   return (
-    <fieldset disabled={locked} className="mb-2 min-w-0">
+    <fieldset disabled={locked} className="mb-2 min-w-0" {...group}>
       <legend className="sr-only">Blanks on the shelf</legend>
       <SearchField
         label="Find a blank"
@@ -43,7 +45,7 @@ export function ShelfPicker({
             type="radio"
             checked={blank.id === chosen}
             onChange={() => {
-              onChoose(blank);
+              onChoose(blank, passing());
             }}
           />
         ))}

@@ -5,6 +5,7 @@ export { SeverityMark } from './icon.js';
 export { CloseFoot, FormFoot, ProblemText } from './form-foot.js';
 export { FileField, FileInput } from './file-field.js';
 export { finder, SearchField } from './search.js';
+export { usePassing } from './use-passing.js';
 export { useMatches, useWindow } from './use-window.js';
 export { WindowList } from './window-list.js';
 export { Menu } from './menu.js';
