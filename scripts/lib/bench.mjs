@@ -7,6 +7,7 @@ import { listRows } from './bench-lists.mjs';
 import { LONG, longRun } from './bench-long.mjs';
 import { anHour, LOAD, logOfMany, ordersOfMany } from './bench-server.mjs';
 import { NO_PAST, openServer } from './ground/server.mjs';
+import { documentRow, grainyPicture, uploadRow } from './bench-documents.mjs';
 import { dragRow } from './bench-drags.mjs';
 import { wireRows } from './seen.mjs';
 import { withTestCluster } from './test.mjs';
@@ -125,6 +126,10 @@ export async function bench() {
     try {
       rows.push(...(await wireRows(`http://127.0.0.1:${port}/`)));
       rows.push(await dragRow(`http://127.0.0.1:${port}/`));
+      rows.push(await documentRow(`http://127.0.0.1:${port}/`));
+      const large = join(folder, 'large.jpg');
+      await grainyPicture(large, 10_000);
+      rows.push(await uploadRow(`http://127.0.0.1:${port}/`, large));
       const { proven, quarter, all } = await resultsOfMany(databaseUrl, `http://127.0.0.1:${port}/`);
       rows.push({
         what: 'What is proven, asked of the server',

@@ -205,7 +205,7 @@ export function WashingLine({
                     key={row.task}
                     role="button"
                     tabIndex={0}
-                    aria-label={`${row.number} ${row.name}, ${row.kind}, ${clock(row.start)} to ${clock(row.end)}`}
+                    aria-label={`${row.number} ${row.name}, ${DONE[row.kind]}, ${clock(row.start)} to ${clock(row.end)}`}
                     className="cursor-pointer"
                     onClick={() => {
                       onChoose(row.task);
@@ -221,6 +221,14 @@ export function WashingLine({
                       height={18}
                       className={KINDS[row.kind]}
                     />
+                    {row.kind === 'inspect' && (
+                      // Told from what is made ready without its colour, too.
+                      <path
+                        d={`M${left} ${y + 29}h${Math.max(3, right - left - 2)}`}
+                        className="stroke-key"
+                        strokeWidth={2.5}
+                      />
+                    )}
                     {chosen === row.task && (
                       <rect
                         x={left}
@@ -236,7 +244,7 @@ export function WashingLine({
                         {row.number}
                       </text>
                     )}
-                    <title>{`${row.number} ${row.name}`}</title>
+                    <title>{`${row.number} ${row.name}: ${DONE[row.kind]}`}</title>
                   </g>
                 );
               })}
@@ -276,6 +284,14 @@ export function WashingLine({
     </div>
   );
 }
+
+/** What is done meanwhile, in words. */
+const DONE: Record<DayRow['kind'], string> = {
+  print: 'printing',
+  table: 'at the table',
+  press: 'in the press',
+  inspect: 'looked at and packed',
+};
 
 const KINDS: Record<DayRow['kind'], string> = {
   print: 'fill-yellow-dull',
