@@ -21,7 +21,7 @@ function asker(url) {
 }
 
 /** A run of tees at a press, and its entries one after the other: each is a step that is done. */
-async function aRun(ask, url) {
+async function aRun(ask) {
   const { changeOf } = await core('job');
   const { clockOf } = await core('bench');
   const [blanks, arts] = await Promise.all(['blanks', 'art'].map(async (path) => (await ask('GET', path)).json()));
@@ -74,7 +74,7 @@ async function tenDocuments(ask) {
 export async function documentRow(url) {
   say('documents beside entries');
   const ask = asker(url);
-  const enter = await aRun(ask, url);
+  const enter = await aRun(ask);
   for (let i = 0; i < 40; i++) await enter();
   const alone = [];
   for (let i = 0; i < 100; i++) alone.push(await enter());
