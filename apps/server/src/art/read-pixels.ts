@@ -67,6 +67,9 @@ function maskOf({ data, width, height }: Raster): ArtFacts['mask'] {
 /** Strokes are measured on at most this many pixels: a third of a millimetre is still seen on them at any printed size. */
 const MEASURED = 40_000_000;
 
+/** A picture of at most so many pixels is held whole in grey, and decoded so beside the rest: of a larger one that is more than a reading may hold at once. */
+const HELD = 100_000_000;
+
 const onWhite = (from: Sharp, { width, height }: { width: number; height: number }) =>
   from
     .resize(width, height, { fit: 'fill', kernel: 'linear' })
@@ -82,9 +85,14 @@ async function greyOf(from: Sharp, size: { width: number; height: number }): Pro
   return { data, width: info.width, height: info.height };
 }
 
-/** The whole picture in grey, at most MEASURED pixels of it; the share of its size that it has. A larger one is shrunk by a whole number: anything between takes longer than decoding it. */
+/** The whole picture in grey, at most MEASURED pixels of it; the share of its size that it has. A larger one is shrunk by a whole number: anything between takes longer than decoding it. One that is too large to be held is shrunk as it is decoded. */
 async function wholeGrey(open: () => Sharp, { width, height }: { width: number; height: number }) {
   const by = Math.ceil(Math.sqrt((width * height) / MEASURED));
+  const scale = 1 / by;
+  if (width * height > HELD) {
+    const size = { width: Math.max(1, Math.floor(width / by)), height: Math.max(1, Math.floor(height / by)) };
+    return { grey: await greyOf(open(), size), scale };
+  }
   const { data, info } = await open()
     .flatten({ background: '#ffffff' })
     .toColourspace('srgb')
@@ -93,7 +101,7 @@ async function wholeGrey(open: () => Sharp, { width, height }: { width: number; 
     .raw()
     .toBuffer({ resolveWithObject: true });
   const grey = { data, width: info.width, height: info.height };
-  return { grey: by > 1 ? shrunk(grey, by) : grey, scale: 1 / by };
+  return { grey: by > 1 ? shrunk(grey, by) : grey, scale };
 }
 
 /** What is where. The full picture is decoded once for its strokes; the rest shows in the smaller one. */
@@ -153,9 +161,9 @@ export async function readPixels(
   const { width = 0, height = 0, hasAlpha = false, autoOrient, icc } = metadata;
   const size = { width: autoOrient.width || width, height: autoOrient.height || height };
   // Decoded whole beside the rest: a second core has nothing else to do.
-  const whole = wholeGrey(open, size);
+  const beside = size.width * size.height <= HELD ? wholeGrey(open, size) : null;
   // Should the rest fail first, that is what is said.
-  whole.catch(() => undefined);
+  beside?.catch(() => undefined);
   // Shrunk once; the picture for the screen, its thumb and most of what is counted come from these pixels.
   const small = await open()
     .resize(PREVIEW, PREVIEW, { fit: 'inside', withoutEnlargement: true })
@@ -185,7 +193,7 @@ export async function readPixels(
     hasAlpha,
     ...count(raw),
     mask: hasAlpha ? maskOf(raw) : null,
-    maps: await mapsOf(await whole, smaller, raw, size),
+    maps: await mapsOf(await (beside ?? wholeGrey(open, size)), smaller, raw, size),
     vector,
     profile: profileName(icc),
     ppi: ppi ?? (vector ? null : saidPpi(metadata)),
