@@ -10,12 +10,21 @@ import { useCallback } from 'react';
 export function usePages<Page>(
   query: UseInfiniteQueryOptions<Page, Error, InfiniteData<Page>, readonly unknown[], string>,
 ) {
-  const { data, error, isFetching, isPending, hasNextPage, isFetchingNextPage, fetchNextPage } = useInfiniteQuery({
+  const pages = useInfiniteQuery({
     ...query,
     placeholderData: keepPreviousData,
   });
+  const { data, error, isFetching, isPending, hasNextPage, isFetchingNextPage, fetchNextPage } = pages;
   const more = useCallback(() => {
     if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
-  return { pages: data?.pages ?? [], error, isFetching, isPending, more };
+  return {
+    pages: data?.pages ?? [],
+    error,
+    isFetching,
+    isPending,
+    hasMore: hasNextPage,
+    isComing: isFetchingNextPage,
+    more,
+  };
 }

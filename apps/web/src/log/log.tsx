@@ -1,11 +1,11 @@
-import { useInfiniteQuery, useQuery, keepPreviousData } from '@tanstack/react-query';
-import { useCallback, useDeferredValue, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { FAULTS, faultOf } from '@kanga/core/inspect';
 import { tidyNumber, timeIn } from '@kanga/core/units';
 import type { LogEntry, LogQuery } from '@kanga/contract/job';
 import { addressOf } from '@kanga/contract/route';
-import { call, LOG_KEY, problemFrom, usePrint, useShop } from '../data/index.js';
+import { call, LOG_KEY, problemFrom, usePages, usePrint, useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { ProblemText, Select, TextField, useWindow } from '../ui/index.js';
 import { Fallout } from './fallout.js';
@@ -213,19 +213,14 @@ export function Log() {
   const [narrowed, setNarrowed] = useState(ALL);
   // Typing goes on while the answer to what was typed is still on its way.
   const wanted = useDeferredValue(narrowed);
-  const pages = useInfiniteQuery({
+  const { pages, error, isPending, hasMore, isComing, more } = usePages({
     queryKey: [...LOG_KEY, wanted],
     initialPageParam: '',
     queryFn: ({ pageParam }) =>
       call('log', { query: pageParam === '' ? asked(wanted) : { ...asked(wanted), after: pageParam } }),
     getNextPageParam: ({ next }) => next,
-    placeholderData: keepPreviousData,
   });
-  const rows = pages.data?.pages.flatMap(({ entries }) => entries) ?? [];
-  const { fetchNextPage, hasNextPage, isFetchingNextPage } = pages;
-  const further = useCallback(() => {
-    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
-  }, [fetchNextPage, hasNextPage, isFetchingNextPage]);
+  const rows = pages.flatMap(({ entries }) => entries);
   const isNarrowed = Object.keys(asked(wanted)).length > 0;
   return (
     <Cloth title="Log" head={<b>{settings.shopName}</b>}>
@@ -248,8 +243,8 @@ export function Log() {
           </p>
         </div>
         <Narrow value={narrowed} onChange={setNarrowed} />
-        {pages.isError && <ProblemText problem={problemFrom(pages.error)} />}
-        {pages.isPending ? (
+        {error && <ProblemText problem={problemFrom(error)} />}
+        {isPending ? (
           <p className="text-soft" role="status">
             Loading…
           </p>
@@ -261,8 +256,8 @@ export function Log() {
           </p>
         ) : (
           <>
-            <Entries rows={rows} whole={!pages.hasNextPage} onNearEnd={further} />
-            {pages.isFetchingNextPage && (
+            <Entries rows={rows} whole={!hasMore} onNearEnd={more} />
+            {isComing && (
               <p className="no-print mt-3 text-soft" role="status">
                 Loading earlier ones…
               </p>

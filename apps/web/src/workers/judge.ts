@@ -1,8 +1,8 @@
 import { wrap, type Remote } from 'comlink';
-import type { ComposedSide, SideCheck, SideDesign } from '@kanga/core/art';
+import type { ComposedSide, Drawn, SideCheck, SideDesign } from '@kanga/core/art';
 import type { Goods, JudgeWork, SentDrawn } from './judge.worker.js';
 
-const sent = (one: ComposedSide['drawn'][number]): SentDrawn => {
+const sent = (one: Drawn): SentDrawn => {
   if (one.kind === 'text') return one;
   const { kind, item, placement, base, transforms, tooFine, borrowed } = one;
   return { kind, item, placement, base, transforms, tooFine, borrowed };
@@ -34,7 +34,7 @@ export class Judge {
   private next: Asked | null = null;
   private failed = false;
 
-  constructor(private readonly onAnswer: (checks: SideCheck[], design: readonly SideDesign[]) => void) {}
+  constructor(private readonly onAnswer: (checks: SideCheck[]) => void) {}
 
   ask(asked: Asked): void {
     this.next = asked;
@@ -54,7 +54,7 @@ export class Judge {
           sides.map(({ drawn }) => drawn.map(sent)),
           design,
         );
-        this.onAnswer(checks, design);
+        this.onAnswer(checks);
       } catch {
         // What it would have said is said when the hand rests.
         this.failed = true;

@@ -1,12 +1,18 @@
 import { expose } from 'comlink';
-import { checkDesign, type Art, type ComposedSide, type SideCheck, type SideDesign } from '@kanga/core/art';
+import {
+  checkDesign,
+  type Art,
+  type Drawn,
+  type DrawnPicture,
+  type DrawnText,
+  type SideCheck,
+  type SideDesign,
+} from '@kanga/core/art';
 import type { Blank, Template } from '@kanga/core/blank';
 import { unitPrinter, type ShopUnits, type UnitPrinter } from '@kanga/core/units';
 
-type Drawn = ComposedSide['drawn'][number];
-type Picture = Extract<Drawn, { kind: 'picture' }>;
 /** What lies on a side, without what was read in its pictures: that is told once. */
-export type SentDrawn = Omit<Picture, 'art'> | Exclude<Drawn, Picture>;
+export type SentDrawn = Omit<DrawnPicture, 'art'> | DrawnText;
 
 /** What stays while something is moved. */
 export interface Goods {
