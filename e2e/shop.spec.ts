@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import type { Shop } from '@kanga/contract/shop';
 import { demo, jobId, readJob, painted } from './shop.js';
 
 test.beforeEach(async ({ request }) => demo(request));
@@ -19,6 +20,28 @@ test('units and the bench’s ground are the shop’s choice', async ({ page, re
   await request.post(`/api/jobs/${id}/plan`);
   await page.goto(`/jobs/${id}/press`);
   await expect(page.getByTestId('bench')).toHaveCSS('background-color', 'rgb(255, 255, 255)');
+});
+
+test('what is chosen while the line is slow is kept, though the page is left at once', async ({ page, request }) => {
+  await page.goto('/shop');
+  let held = 0;
+  await page.route('**/api/shop/settings', async (route) => {
+    held++;
+    await new Promise((done) => setTimeout(done, 3000));
+    await route.continue().catch(() => undefined);
+  });
+  await page.getByLabel('A non-stick sheet?').selectOption('Round the lower plate');
+  await page.getByLabel('How is the transfer held?').selectOption('Heat tape');
+  await page.getByText('Inches', { exact: true }).click();
+  await expect.poll(() => held).toBe(1);
+  await page.unroute('**/api/shop/settings', { behavior: 'ignoreErrors' });
+  await page.goto('/jobs');
+  await expect
+    .poll(async () => {
+      const { settings } = (await (await request.get('/api/shop')).json()) as Shop;
+      return [settings.house.nonStick, settings.house.hold, settings.units.length];
+    })
+    .toEqual(['lower wrap', 'tape', 'in']);
 });
 
 test('the demo shop is put back from the interface', async ({ page }) => {

@@ -87,6 +87,10 @@ async function ask<N extends RouteName>(
 export const call = async <N extends RouteName>(name: N, ...[asked]: Sent<N>): Promise<AnswerOf<N>> =>
   (await (await ask(name, asked)).json()) as AnswerOf<N>;
 
+/** Sends a change while the page is being left: the browser carries it out (to 64 kB), and nobody is there to hear the answer. */
+export const sendLeaving = <N extends RouteName>(name: N, ...[asked]: Sent<N>): void =>
+  void fetch(placeOf(name, asked), { ...requestOf(name, asked), keepalive: true });
+
 /** Asks a door that answers with a file. */
 export const callForFile = async <N extends RouteName>(name: N, ...[asked]: Sent<N>): Promise<Blob> =>
   (await ask(name, asked)).blob();

@@ -1,4 +1,4 @@
-export { ApiError, call, callForFile, callOrKept, problemFrom, upload } from './api.js';
+export { ApiError, call, callForFile, callOrKept, problemFrom, sendLeaving, upload } from './api.js';
 export {
   dayDoneQuery,
   dayQuery,

@@ -1,7 +1,6 @@
-import { useMutation } from '@tanstack/react-query';
 import type { Settings } from '@kanga/core/shop';
 import { celsiusOf, isZone, parseNumber } from '@kanga/core/units';
-import { call, problemFrom, queryClient, shopQuery, usePrint, useShop } from '../data/index.js';
+import { problemFrom, usePrint } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Backups } from './backups.js';
@@ -11,6 +10,7 @@ import { Presses } from './presses.js';
 import { ParcelsForm } from './parcels-form.js';
 import { RatesForm } from './rates-form.js';
 import { Storage } from './storage.js';
+import { useSettings } from './use-settings.js';
 
 /** Names with commas between, each once. */
 const namesIn = (text: string): string[] => [
@@ -22,31 +22,10 @@ const namesIn = (text: string): string[] => [
   ),
 ];
 
-/** The saves of the shop's settings, one after the other. */
-const SETTINGS = ['shop', 'settings'];
-
 /** The shop: its presses and printers, and how it likes things shown. Settings hold as soon as they are chosen. */
 export function ShopPage() {
-  const shop = useShop();
-  const { settings } = shop;
+  const { settings, set, problem } = useSettings();
   const print = usePrint();
-  const save = useMutation({
-    mutationFn: (body: Settings) => call('changeSettings', { body }),
-    mutationKey: SETTINGS,
-    scope: { id: 'settings' },
-    onMutate: async (next) => {
-      // An answer that is on its way tells how it was before this.
-      await queryClient.cancelQueries(shopQuery);
-      queryClient.setQueryData(shopQuery.queryKey, { ...shop, settings: next });
-    },
-    onSettled: async () => {
-      // Only the last of several changes asks how it stands now.
-      if (queryClient.isMutating({ mutationKey: SETTINGS }) === 1) await queryClient.invalidateQueries(shopQuery);
-    },
-  });
-  const set = (change: Partial<Settings>) => {
-    save.mutate({ ...settings, ...change });
-  };
   const units = (change: Partial<Settings['units']>) => {
     set({ units: { ...settings.units, ...change } });
   };
@@ -179,7 +158,7 @@ export function ShopPage() {
                 45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s give the same result.
               </p>
             </div>
-            {save.isError && <ProblemText problem={problemFrom(save.error)} className="mt-2" />}
+            {problem && <ProblemText problem={problemFrom(problem)} className="mt-2" />}
           </section>
           <Floor />
           <section className="space-y-3">

@@ -45,6 +45,13 @@ function likeOf(study: Study, studies: readonly Study[], blanks: readonly Blank[
 /** A study, everything that follows from it as soon as it is worked out, and how it is changed. */
 export function useStudy(id: string) {
   const shop = useShop();
+  // Its swatches are pressed on another screen: who comes back from there is shown what is so now, not what was so when it was left.
+  useEffect(
+    () => () => {
+      queryClient.removeQueries(studyQuery(id));
+    },
+    [id],
+  );
   const study = useSuspenseQuery(studyQuery(id)).data;
   const studies = useQuery(studiesQuery).data;
   const blanks = useQuery(blanksQuery).data;
