@@ -34,7 +34,7 @@ test('what is chosen while the line is slow is kept, though the page is left at 
   await page.getByLabel('How is the transfer held?').selectOption('Heat tape');
   await page.getByText('Inches', { exact: true }).click();
   await expect.poll(() => held).toBe(1);
-  await page.unroute('**/api/shop/settings', { behavior: 'ignoreErrors' });
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
   await page.goto('/jobs');
   await expect
     .poll(async () => {

@@ -6,6 +6,7 @@ export type { FindingAction } from './finding-details.js';
 export { Group } from './group.js';
 export { DecisionFact, Fact, shortSource } from './ledger.js';
 export { Line } from './line.js';
+export { AskAgain, ListEnd } from './list-end.js';
 export { DULL, MotifBand, VIVID } from './motif.js';
 export { findingOf } from './problem-finding.js';
 export { Schools } from './schools.js';

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { formatCount } from '@kanga/core/units';
 import type { JobList } from '@kanga/contract/job';
 import { jobPagesQuery, problemFrom, shopDay, serverNow, usePages, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
+import { AskAgain, Cloth, ListEnd } from '../frame/index.js';
 import { Button, Choice, ProblemText, SearchField, useMatches, WindowList } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
 import { NewJobDialog } from './new-job.js';
@@ -32,7 +32,7 @@ export function Jobs() {
   const today = shopDay(serverNow());
   // Typing goes on while the answer to what was typed is still on its way.
   const find = useDeferredValue(wanted.trim());
-  const { pages, error, isFetching, isPending, more } = usePages(
+  const { pages, isFetching, isPending, more, error, again, rest } = usePages(
     jobPagesQuery({ list, ...(find === '' ? {} : { find }) }),
   );
   const jobs = pages.flatMap((page) => page.jobs);
@@ -70,7 +70,13 @@ export function Jobs() {
             onChange={setList}
           />
           <p role="status" className="flex min-h-10 items-center text-soft">
-            {isPending ? 'Loading…' : find === '' ? formatCount(total, 'job') : `${total} found`}
+            {isPending
+              ? 'Loading…'
+              : error && jobs.length === 0
+                ? ''
+                : find === ''
+                  ? formatCount(total, 'job')
+                  : `${total} found`}
           </p>
         </div>
         {done && (
@@ -82,7 +88,8 @@ export function Jobs() {
             }}
           />
         )}
-        {(putAway.error ?? error) && <ProblemText problem={problemFrom(putAway.error ?? error)} className="mb-4" />}
+        {putAway.error && <ProblemText problem={problemFrom(putAway.error)} className="mb-4" />}
+        {error && <AskAgain error={error} again={again} busy={isFetching} />}
         {jobs.length === 0 && !isFetching && !error && (
           <p className="text-lg text-soft">{find === '' ? EMPTY[list] : `No job matches “${find}”.`}</p>
         )}
@@ -103,6 +110,7 @@ export function Jobs() {
             </>
           )}
         </WindowList>
+        <ListEnd rest={rest} />
       </div>
     </Cloth>
   );

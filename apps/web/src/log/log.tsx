@@ -5,9 +5,9 @@ import { FAULTS, faultOf } from '@kanga/core/inspect';
 import { tidyNumber, timeIn } from '@kanga/core/units';
 import type { LogEntry, LogQuery } from '@kanga/contract/job';
 import { addressOf } from '@kanga/contract/route';
-import { call, LOG_KEY, problemFrom, usePages, usePrint, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
-import { ProblemText, Select, TextField, useWindow } from '../ui/index.js';
+import { call, LOG_KEY, usePages, usePrint, useShop } from '../data/index.js';
+import { AskAgain, Cloth, ListEnd } from '../frame/index.js';
+import { Select, TextField, useWindow } from '../ui/index.js';
 import { Fallout } from './fallout.js';
 
 /** What the log is narrowed to on the screen: every field is there, empty where it narrows nothing. */
@@ -213,7 +213,7 @@ export function Log() {
   const [narrowed, setNarrowed] = useState(ALL);
   // Typing goes on while the answer to what was typed is still on its way.
   const wanted = useDeferredValue(narrowed);
-  const { pages, error, isPending, hasMore, isComing, more } = usePages({
+  const { pages, isFetching, isPending, hasMore, more, error, again, rest } = usePages({
     queryKey: [...LOG_KEY, wanted],
     initialPageParam: '',
     queryFn: ({ pageParam }) =>
@@ -243,12 +243,12 @@ export function Log() {
           </p>
         </div>
         <Narrow value={narrowed} onChange={setNarrowed} />
-        {error && <ProblemText problem={problemFrom(error)} />}
+        {error && <AskAgain error={error} again={again} busy={isFetching} />}
         {isPending ? (
           <p className="text-soft" role="status">
             Loading…
           </p>
-        ) : rows.length === 0 ? (
+        ) : rows.length === 0 && error ? null : rows.length === 0 ? (
           <p className="text-lg text-soft">
             {isNarrowed
               ? 'Nothing found. Remove a word or a filter.'
@@ -257,11 +257,7 @@ export function Log() {
         ) : (
           <>
             <Entries rows={rows} whole={!hasMore} onNearEnd={more} />
-            {isComing && (
-              <p className="no-print mt-3 text-soft" role="status">
-                Loading earlier ones…
-              </p>
-            )}
+            <ListEnd rest={rest} />
           </>
         )}
       </div>

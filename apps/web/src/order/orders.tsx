@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { formatCount } from '@kanga/core/units';
-import { orderPagesQuery, problemFrom, serverNow, shopDay, stockQuery, usePages, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
-import { Button, ProblemText, SearchField, WindowList } from '../ui/index.js';
+import { orderPagesQuery, serverNow, shopDay, stockQuery, usePages, useShop } from '../data/index.js';
+import { AskAgain, Cloth, ListEnd } from '../frame/index.js';
+import { Button, SearchField, WindowList } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
 import { OrderStrip } from './order-strip.js';
 
@@ -29,18 +29,21 @@ export function Orders() {
   const open = useOrders('open', find);
   const past = useOrders('past', find);
   const isEmpty = open.total + past.total === 0 && !open.isFetching && !past.isFetching;
-  const error = open.error ?? past.error;
-  const strips = ({ orders, total, more }: ReturnType<typeof useOrders>, label: string) => (
-    <WindowList
-      label={label}
-      items={orders}
-      total={total}
-      keyOf={({ order }) => order.id}
-      height={STRIP}
-      onNearEnd={more}
-    >
-      {(file) => <OrderStrip file={file} items={items} today={today} dates={settings.dates} />}
-    </WindowList>
+  const failed = [open, past].find(({ error }) => error);
+  const strips = ({ orders, total, more, rest }: ReturnType<typeof useOrders>, label: string) => (
+    <>
+      <WindowList
+        label={label}
+        items={orders}
+        total={total}
+        keyOf={({ order }) => order.id}
+        height={STRIP}
+        onNearEnd={more}
+      >
+        {(file) => <OrderStrip file={file} items={items} today={today} dates={settings.dates} />}
+      </WindowList>
+      <ListEnd rest={rest} />
+    </>
   );
   return (
     <Cloth title="Orders" head={<b>{settings.shopName}</b>}>
@@ -62,8 +65,17 @@ export function Orders() {
             New order…
           </Button>
         </div>
-        {error && <ProblemText problem={problemFrom(error)} className="mb-4" />}
-        {isEmpty && !error && (
+        {failed?.error && (
+          <AskAgain
+            error={failed.error}
+            busy={failed.isFetching}
+            again={() => {
+              open.again();
+              past.again();
+            }}
+          />
+        )}
+        {isEmpty && !failed && (
           <p className="text-lg text-soft">
             {find === ''
               ? 'No order yet. Open one for whoever asked: goods, sizes and counts become jobs, a price and a quote.'

@@ -33,34 +33,38 @@ export class Judge {
   private busy = false;
   private next: Asked | null = null;
   private failed = false;
+  /** Which use of it this is: who ended it may begin again. */
+  private use = 0;
 
   constructor(private readonly onAnswer: (checks: SideCheck[]) => void) {}
 
   ask(asked: Asked): void {
     this.next = asked;
-    if (!this.busy) void this.answer();
+    if (!this.busy) void this.answer(this.use);
   }
 
-  private async answer(): Promise<void> {
+  private async answer(use: number): Promise<void> {
     this.busy = true;
-    while (this.next && !this.failed) {
+    while (this.next && !this.failed && use === this.use) {
       const { goods, sides, design } = this.next;
       this.next = null;
       try {
         const { work } = (this.worker ??= this.begun());
         if (!sameGoods(this.told, goods)) await work.tell(goods);
+        if (use !== this.use) return;
         this.told = goods;
         const checks = await work.judge(
           sides.map(({ drawn }) => drawn.map(sent)),
           design,
         );
+        if (use !== this.use) return;
         this.onAnswer(checks);
       } catch {
         // What it would have said is said when the hand rests.
-        this.failed = true;
+        if (use === this.use) this.failed = true;
       }
     }
-    this.busy = false;
+    if (use === this.use) this.busy = false;
   }
 
   private begun(): { ends: Worker; work: Remote<JudgeWork> } {
@@ -72,8 +76,10 @@ export class Judge {
   }
 
   end(): void {
+    this.use++;
     this.next = null;
-    this.failed = true;
+    this.told = null;
+    this.busy = false;
     this.worker?.ends.terminate();
     this.worker = null;
   }
