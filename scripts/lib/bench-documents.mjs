@@ -123,7 +123,7 @@ function serverOn(port) {
   const found = readdirSync('/proc').find(
     (pid) =>
       /^\d+$/.test(pid) &&
-      of(pid, 'cmdline').includes('apps/server/dist/main.js') &&
+      of(pid, 'cmdline').includes('apps/server/dist/whole/main.js') &&
       of(pid, 'environ').split('\0').includes(`KANGA_PORT=${port}`),
   );
   if (!found) throw new Error(`no server runs on port ${port}`);

@@ -144,7 +144,7 @@ export function ensureBuild() {
   if (
     stamped('build') === wanted &&
     existsSync(join(ROOT, 'apps/web/dist/index.html')) &&
-    existsSync(join(ROOT, 'apps/server/dist/main.js'))
+    existsSync(join(ROOT, 'apps/server/dist/whole/main.js'))
   )
     return;
   say('building');

@@ -87,7 +87,7 @@ export class TestServer {
 
   async start(): Promise<void> {
     this.port = await freePort();
-    this.child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+    this.child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/whole/main.js')], {
       env: this.environment(this.folder),
       stdio: ['ignore', 'ignore', 'inherit'],
     });

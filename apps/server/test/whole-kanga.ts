@@ -118,7 +118,7 @@ export class WholeKanga {
   }
 
   get server(): number {
-    const [pid] = this.processes('apps/server/dist/main.js');
+    const [pid] = this.processes('apps/server/dist/whole/main.js');
     if (pid === undefined) throw new Error('no server runs');
     return pid;
   }

@@ -33,7 +33,7 @@ async function planned(name, log) {
     log,
     spawn: () =>
       // It ends when the line to this process breaks.
-      spawn(process.execPath, [join(ROOT, 'apps/devices/dist/main.js'), name, String(port)], {
+      spawn(process.execPath, [join(ROOT, 'apps/devices/dist/whole/main.js'), name, String(port)], {
         cwd: ROOT,
         detached: true,
         stdio: ['ignore', 'pipe', 'inherit', 'ipc'],

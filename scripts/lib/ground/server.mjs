@@ -28,7 +28,7 @@ export async function openServer({ database, port, data, env: more = {}, log = c
     log,
     spawn: () =>
       // It ends when the line to this process breaks, as when this one is ended hard.
-      spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+      spawn(process.execPath, [join(ROOT, 'apps/server/dist/whole/main.js')], {
         cwd: ROOT,
         env: {
           ...process.env,

@@ -14,7 +14,7 @@ const kill = (pid, signal) => {
   }
 };
 
-const server = (world) => world.processes('apps/server/dist/main.js')[0];
+const server = (world) => world.processes('apps/server/dist/whole/main.js')[0];
 const backends = (world) => (world.postmaster ? childrenOf(world.postmaster) : []);
 
 /** Ends the launcher in some way and starts it again, as a service does; with `after` ms between. */
@@ -86,7 +86,7 @@ export const faultsOn = ({ small }) => ({
     world.startWorker();
   },
   'a stand-in of a device is killed': (world, random) =>
-    kill(random.pick(world.processes('apps/devices/dist/main.js')), 'SIGKILL'),
+    kill(random.pick(world.processes('apps/devices/dist/whole/main.js')), 'SIGKILL'),
   'the launcher is stopped, and goes on': async (world, random) => {
     const { pid } = world.launcher;
     kill(pid, 'SIGSTOP');
