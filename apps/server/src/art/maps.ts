@@ -58,23 +58,16 @@ export function hazeAndPale({ data, width, height }: Raster, { columns, rows }: 
   return { haze: digits(haze), pale: digits(pale) };
 }
 
-/** The same at a whole share of its size: each pixel the mean of `by` × `by`; what is left over at the right and at the foot is left out. O(pixels). */
-export function shrunk({ data, width, height }: Raster, by: number): Raster {
-  const [across, down] = [Math.floor(width / by), Math.floor(height / by)];
+/** A raster half as wide and half as high, each pixel the mean of four; an odd last line or column is left out. O(pixels), some 3 ns each. */
+export function halved({ data, width, height }: Raster): Raster {
+  const [across, down] = [width >> 1, height >> 1];
   const small = new Uint8Array(across * down);
-  // Columns first: a loop over one line with nothing in it is what a machine does fastest.
-  const sums = new Uint16Array(width);
-  const all = by * by;
   for (let y = 0; y < down; y++) {
-    sums.fill(0);
-    for (let line = y * by; line < (y + 1) * by; line++) {
-      const start = line * width;
-      for (let x = 0; x < width; x++) sums[x] = (sums[x] ?? 0) + (data[start + x] ?? 0);
-    }
-    for (let x = 0, i = 0; x < across; x++) {
-      let sum = all >> 1;
-      for (let k = 0; k < by; k++, i++) sum += sums[i] ?? 0;
-      small[y * across + x] = sum / all;
+    let upper = 2 * y * width;
+    for (let at = y * across; at < (y + 1) * across; at++, upper += 2) {
+      const lower = upper + width;
+      const sum = (data[upper] ?? 0) + (data[upper + 1] ?? 0) + (data[lower] ?? 0) + (data[lower + 1] ?? 0);
+      small[at] = (sum + 2) >> 2;
     }
   }
   return { data: small, width: across, height: down };

@@ -1,6 +1,6 @@
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { ART_LIMITS, type ArtFacts, type ArtMaps } from '@kanga/core/art';
-import { busyOf, coloursOf, colourGrid, fineOf, hazeAndPale, mapGrid, shrunk, type Raster } from './maps.js';
+import { busyOf, coloursOf, colourGrid, fineOf, halved, hazeAndPale, mapGrid, type Raster } from './maps.js';
 import { profileName } from './profile.js';
 
 /** What the reading of one file gives: its facts, and two smaller pictures for screens (WebP). */
@@ -67,7 +67,7 @@ function maskOf({ data, width, height }: Raster): ArtFacts['mask'] {
 /** Strokes are measured on at most this many pixels: a third of a millimetre is still seen on them at any printed size. */
 const MEASURED = 40_000_000;
 
-/** A picture of at most so many pixels is held whole in grey, and decoded so beside the rest: of a larger one that is more than a reading may hold at once. */
+/** A picture of at most so many pixels (no more than four times MEASURED) is held whole in grey, and decoded so beside the rest: of a larger one that is more than a reading may hold at once. */
 const HELD = 100_000_000;
 
 const onWhite = (from: Sharp, { width, height }: { width: number; height: number }) =>
@@ -101,7 +101,7 @@ async function wholeGrey(open: () => Sharp, { width, height }: { width: number; 
     .raw()
     .toBuffer({ resolveWithObject: true });
   const grey = { data, width: info.width, height: info.height };
-  return { grey: by > 1 ? shrunk(grey, by) : grey, scale };
+  return { grey: by > 1 ? halved(grey) : grey, scale };
 }
 
 /** What is where. The full picture is decoded once for its strokes; the rest shows in the smaller one. */
