@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { imagetools } from 'vite-imagetools';
 import { compression } from 'vite-plugin-compression2';
 
 const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/src`, import.meta.url));
@@ -9,7 +10,12 @@ const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/s
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
   // Made small once, when it is built: the server sends them as they are.
-  plugins: [react(), tailwindcss(), compression({ algorithms: ['brotliCompress', 'gzip'], threshold: 1024 })],
+  plugins: [
+    react(),
+    tailwindcss(),
+    imagetools(),
+    compression({ algorithms: ['brotliCompress', 'gzip'], threshold: 1024 }),
+  ],
   resolve: {
     alias: [
       { find: /^@kanga\/core\/(.+)$/, replacement: `${source('core')}/$1/index.ts` },

@@ -17,7 +17,7 @@ import { DB, migrate } from './db/index.js';
 import { endInOrder } from './ending.js';
 import { DemoService } from './demo/index.js';
 import { RenderQueue, Sender } from './print/index.js';
-import { ownToken, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
+import { ownToken, pageLinks, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
 
 const CONTENT_POLICY = {
   directives: {
@@ -35,7 +35,8 @@ const KEPT_OPEN = 75_000;
 const SMALL = 2048;
 
 /** The built web application, as small as whoever asks can read it: files with a hash in their name for ever, the page itself never from a cache. */
-function serveWeb(app: NestExpressApplication, folder: string): void {
+async function serveWeb(app: NestExpressApplication, folder: string): Promise<void> {
+  const linksOf = await pageLinks(folder);
   const small = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
   const forEver = { immutable: true, maxAge: '365d', fallthrough: false };
   app.use('/assets/', staticGzip(join(folder, 'assets'), { ...small, serveStatic: forEver }));
@@ -47,6 +48,8 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api/')) return next();
+    const links = linksOf(request.path);
+    if (links) response.setHeader('Link', links);
     response.setHeader('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), (error) => {
       if (error) next(error);
     });
@@ -75,7 +78,7 @@ async function start(): Promise<void> {
   app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });
   app.useGlobalFilters(new ProblemFilter());
-  serveWeb(app, web);
+  await serveWeb(app, web);
   endInOrder(app);
   const db = app.get<Knex>(DB);
   await migrate(db, app.get(BackupService));

@@ -3,14 +3,16 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { router } from './app.js';
-import { firstJobQuery, ownJobsQuery, provenQuery, queryClient, shopQuery } from './data/index.js';
+import { dayQuery, firstJobQuery, ownJobsQuery, provenQuery, queryClient, shopQuery } from './data/index.js';
 import { keepForAway } from './kept/index.js';
 import './style.css';
 
 // Asked for while the rest of the application is still on its way.
 void queryClient.prefetchQuery(shopQuery);
-if (window.location.pathname === '/')
+if (window.location.pathname === '/') {
   for (const query of [firstJobQuery, ownJobsQuery]) void queryClient.prefetchQuery(query);
+  void queryClient.prefetchQuery(dayQuery);
+}
 void queryClient.prefetchQuery(provenQuery);
 
 // In a window that is served as it is built, and when the first screen is there; nothing is lost where a browser will not have it.

@@ -159,7 +159,8 @@ export const dayDoneQuery = (day: string) =>
 export const dayQuery = queryOptions({
   queryKey: ['day'],
   queryFn: () => call('day'),
-  staleTime: 0,
+  // Just long enough for the first screen, which asks before it is there.
+  staleTime: 1000,
   refetchInterval: 120_000,
 });
 /** Every list of orders, and every order. */

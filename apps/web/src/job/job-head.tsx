@@ -4,7 +4,7 @@ import { formatDay } from '@kanga/core/units';
 import { addressOf } from '@kanga/contract/route';
 import { Dialog } from '../ui/index.js';
 import { useJob } from './job-context.js';
-import { JobForm } from './job-form.js';
+import { LateJobForm } from './late-job-form.js';
 import { RepeatJob } from './repeat.js';
 
 /** What the job is, in the top row; a press on it changes its name, customer, day and pieces. */
@@ -41,7 +41,7 @@ export function JobHead() {
             </button>
           }
         >
-          <JobForm
+          <LateJobForm
             start={job}
             label="Save"
             fixedPieces={locked}

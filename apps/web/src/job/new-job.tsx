@@ -1,12 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
-import { lazy, Suspense, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { NewJob } from '@kanga/contract/job';
 import { call, JOBS_KEY, problemFrom, queryClient } from '../data/index.js';
 import { Dialog } from '../ui/index.js';
-
-// What forms need is fetched when one is opened: the first page has none.
-const JobForm = lazy(async () => ({ default: (await import('./job-form.js')).JobForm }));
+import { LateJobForm } from './late-job-form.js';
 
 const EMPTY: NewJob = { name: '', customer: '', due: null, pieces: 1 };
 
@@ -28,20 +26,18 @@ export function NewJobDialog({ open, onOpenChange, trigger }: Props) {
   });
   return (
     <Dialog title="A new job" open={open} onOpenChange={onOpenChange} trigger={trigger}>
-      <Suspense fallback={<p role="status">Loading…</p>}>
-        <JobForm
-          start={EMPTY}
-          label="Open the job"
-          busy={make.isPending}
-          problem={make.isError ? problemFrom(make.error) : null}
-          onDone={(job) => {
-            make.mutate(job);
-          }}
-          onCancel={() => {
-            onOpenChange(false);
-          }}
-        />
-      </Suspense>
+      <LateJobForm
+        start={EMPTY}
+        label="Open the job"
+        busy={make.isPending}
+        problem={make.isError ? problemFrom(make.error) : null}
+        onDone={(job) => {
+          make.mutate(job);
+        }}
+        onCancel={() => {
+          onOpenChange(false);
+        }}
+      />
     </Dialog>
   );
 }

@@ -24,12 +24,13 @@ export function Today() {
   const navigate = useNavigate();
   const [adding, setAdding] = useState(false);
   const today = shopDay(serverNow());
-  const { data: backups } = useQuery(backupsQuery);
+  const planned = useDayPlan();
+  // To list them takes a command of its own: the plan goes first.
+  const { data: backups } = useQuery({ ...backupsQuery, enabled: planned.plan !== null || planned.problem !== null });
   const findings = backups ? checkBackups(backups, serverNow()) : [];
   const openOrders = useQuery(openOrdersQuery).data?.total ?? 0;
   const { data: done = [] } = useQuery(dayDoneQuery(today));
   const isBusy = first !== null || openOrders > 0 || done.length > 0;
-  const planned = useDayPlan();
   const inPlan = nextToDo(planned.plan, [...presses, ...printers], settings);
   const action: NextAction = inPlan
     ? { stage: 'blank', sentence: inPlan.sentence, label: 'Open it', command: { kind: 'go', to: 'blank' } }
