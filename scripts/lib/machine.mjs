@@ -57,6 +57,7 @@ const DEBIAN = {
   chromium: () => onPath('chromium'),
   'poppler-utils': () => onPath('pdftoppm'),
   qpdf: () => onPath('qpdf'),
+  minizinc: () => onPath('minizinc'),
   unzip: () => onPath('unzip'),
   'cups-daemon': () => onPath('cupsd'),
   'cups-client': () => onPath('lpstat'),
