@@ -27,7 +27,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga fuzz    what strangers send, from the schemas and from real files: no fault of the server's own (--inputs 20000 --seed N)
   ./kanga walk    every job of docs/journeys.md in the real interface, in inches and in millimetres, its clicks and taps counted
   ./kanga pictures  take the pictures of docs/screenshots anew, from the demo shop (or some: ./kanga pictures 5-press)
-  ./kanga bench   measure speed and size, and write docs/benchmarks.md
+  ./kanga bench   measure speed and size, and write docs/benchmarks.md (or some: ./kanga bench start seen years hour pdf-alpha)
   ./kanga help    this
 
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set

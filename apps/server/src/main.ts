@@ -13,9 +13,10 @@ import type { Knex } from 'knex';
 import { AppModule } from './app.module.js';
 import { BackupService } from './backup/index.js';
 import { config } from './config.js';
-import { DB, migrate } from './db/index.js';
+import { DB, migrate, whenThere } from './db/index.js';
 import { endInOrder } from './ending.js';
 import { DemoService } from './demo/index.js';
+import { OtherServers } from './live/index.js';
 import { RenderQueue, Sender } from './print/index.js';
 import { ownToken, pageLinks, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
 
@@ -81,8 +82,13 @@ async function start(): Promise<void> {
   await serveWeb(app, web);
   endInOrder(app);
   const db = app.get<Knex>(DB);
-  await migrate(db, app.get(BackupService));
-  await app.get(DemoService).loadIfEmpty();
+  await whenThere(db);
+  const others = app.get(OtherServers);
+  await others.open();
+  await others.alone('start', async () => {
+    await migrate(db, app.get(BackupService));
+    await app.get(DemoService).loadIfEmpty();
+  });
   await app.get(RenderQueue).open(renders);
   await app.get(Sender).resume();
   (app.getHttpServer() as Server).keepAliveTimeout = KEPT_OPEN;

@@ -28,13 +28,19 @@ export interface Answer<T> {
 /** The built server on a database of its own, as a process that can be ended and started again. */
 export class TestServer {
   private child: ChildProcess | null = null;
-  private readonly name = `kanga_t_${randomUUID().replaceAll('-', '')}`;
+  private readonly name: string;
   private readonly folder = mkdtempSync(join(tmpdir(), 'kanga-server-'));
   port = 0;
   db!: Knex;
   /** More of the environment that it is started with. */
   env: Record<string, string> = {};
   private readonly workers: ChildProcess[] = [];
+  private readonly others: TestServer[] = [];
+
+  /** `first`: the server beside which this one stands, of one shop: they share its database and nothing else. */
+  constructor(private readonly first: TestServer | null = null) {
+    this.name = first?.name ?? `kanga_t_${randomUUID().replaceAll('-', '')}`;
+  }
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -54,6 +60,16 @@ export class TestServer {
     await this.createEmpty();
     await this.start();
     return this;
+  }
+
+  /** Another server of the same shop; it ends with this one. */
+  async another(): Promise<TestServer> {
+    const other = new TestServer(this);
+    other.db = this.db;
+    other.env = { ...this.env };
+    this.others.push(other);
+    await other.start();
+    return other;
   }
 
   /** A database with nothing in it, and no server yet. */
@@ -110,7 +126,12 @@ export class TestServer {
 
   async destroy(): Promise<void> {
     for (const worker of this.workers) worker.kill('SIGKILL');
+    for (const other of this.others) await other.destroy();
     await this.stop();
+    if (this.first) {
+      rmSync(this.folder, { recursive: true, force: true });
+      return;
+    }
     await this.db.destroy();
     await this.asAdmin(`DROP DATABASE IF EXISTS ${this.name} WITH (FORCE)`);
     rmSync(this.folder, { recursive: true, force: true });

@@ -12,6 +12,7 @@ import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Obse
 import { expressPath, refuse, Route, Valid } from '../http/index.js';
 import { ActualRepository } from '../run/index.js';
 import { Live } from '../live/index.js';
+import { PressOrders } from './press-orders.service.js';
 import { PressWatch } from './press-watch.service.js';
 import { RunBook } from './run-book.js';
 
@@ -28,6 +29,7 @@ export class BenchController {
   constructor(
     private readonly book: RunBook,
     private readonly watch: PressWatch,
+    private readonly orders: PressOrders,
     private readonly actuals: ActualRepository,
     private readonly said: Live,
   ) {}
@@ -68,11 +70,11 @@ export class BenchController {
     @Param('id', ID) id: string,
     @Body(new Valid(setPointSchema)) { celsius }: { celsius: number },
   ): Promise<PressNow> {
-    return this.watch.set(id, celsius);
+    return this.orders.order({ kind: 'set', pressId: id, celsius });
   }
 
   @Route('moveLever')
   lever(@Param('id', ID) id: string, @Body(new Valid(leverSchema)) { closed }: { closed: boolean }): Promise<PressNow> {
-    return this.watch.lever(id, closed);
+    return this.orders.order({ kind: 'lever', pressId: id, closed });
   }
 }

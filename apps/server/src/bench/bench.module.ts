@@ -6,6 +6,7 @@ import { ShopModule } from '../shop/index.js';
 import { BenchController } from './bench.controller.js';
 import { ClockController } from './clock.controller.js';
 import { EventController } from './event.controller.js';
+import { PressOrders } from './press-orders.service.js';
 import { PressWatch } from './press-watch.service.js';
 import { Recount } from './recount.js';
 import { RunBook } from './run-book.js';
@@ -14,6 +15,6 @@ import { RunService } from './run.service.js';
 @Module({
   imports: [JobModule, LiveModule, RunModule, ShopModule],
   controllers: [EventController, ClockController, BenchController],
-  providers: [RunBook, RunService, PressWatch, Recount],
+  providers: [RunBook, RunService, PressWatch, PressOrders, Recount],
 })
 export class BenchModule {}

@@ -20,7 +20,7 @@ import { config } from '../config.js';
 import { notFound, Refusal, refuse } from '../http/index.js';
 import { RunService } from './run.service.js';
 import { ActualRepository, PlateRatesRepository, type PressingKey } from '../run/index.js';
-import { Live } from '../live/index.js';
+import { Live, OtherServers } from '../live/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { PressLine } from './press-line.js';
 import { RunBook, type Run } from './run-book.js';
@@ -28,6 +28,8 @@ import { shopClock, shopNow } from './shop-clock.js';
 
 /** A press that does not answer is asked again after so many turns. */
 const REST = 5;
+/** So nothing was ever said: what is so is said in any case. */
+const NOT_SAID = 'not said';
 /** Readings of a pressing under way are kept every so many. */
 const KEEP_EVERY = 10;
 
@@ -61,6 +63,11 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | null = null;
   private turns = 0;
   private said = '';
+  /** Whether this server is the one that reads the presses: a controller talks to one at a time. */
+  private leads = false;
+  /** What the one that does told last. */
+  private told: PressNow[] = [];
+  private readonly hearing;
 
   constructor(
     private readonly shop: ShopRepository,
@@ -69,7 +76,18 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly actuals: ActualRepository,
     private readonly live: Live,
     private readonly rates: PlateRatesRepository,
-  ) {}
+    private readonly others: OtherServers,
+  ) {
+    this.hearing = live.messages.subscribe((message) => {
+      if (message.kind === 'presses') this.told = message.presses;
+    });
+    // Who has just come knows nothing of them; what does not change is not said again.
+    this.hearing.add(
+      others.says.subscribe(({ kind }) => {
+        if (kind === 'hello') this.said = this.leads ? NOT_SAID : '';
+      }),
+    );
+  }
 
   onApplicationBootstrap(): void {
     this.timer = setInterval(() => {
@@ -82,12 +100,24 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
 
   onModuleDestroy(): void {
     if (this.timer) clearInterval(this.timer);
-    for (const { line } of this.watched.values()) line.close();
+    this.hearing.unsubscribe();
+    this.letGo();
   }
 
-  /** What every press with a controller told last. */
+  /** Whether orders for a press are for this server. */
+  get isLeading(): boolean {
+    return this.leads;
+  }
+
+  /** What every press with a controller told last, here or at the server that reads them. */
   now(): PressNow[] {
-    return [...this.watched.values()].map(({ now }) => now);
+    return this.leads ? [...this.watched.values()].map(({ now }) => now) : this.told;
+  }
+
+  private letGo(): void {
+    for (const { line } of this.watched.values()) line.close();
+    this.watched.clear();
+    this.said = '';
   }
 
   private addressOf({ controller }: Press): string | null {
@@ -138,8 +168,13 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
 
   private async turn(): Promise<void> {
     if (this.turns++ % REST === 0) {
-      await this.look();
+      this.leads = await this.others.has('presses');
+      if (this.leads) await this.look();
       await this.setClock();
+    }
+    if (!this.leads) {
+      this.letGo();
+      return;
     }
     if (this.watched.size === 0 && this.said === '') return;
     await Promise.all([...this.watched.values()].map((one) => this.ask(one)));

@@ -36,8 +36,13 @@ export class RunService {
   /** Adds events of the press to a job whose plan is frozen, and gives what the sender does not know yet: all from `since` on, or else what is new. */
   async record(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
     try {
-      const { told, news } = await this.rows.transaction((trx) => this.take(id, sent, since, trx));
-      if (news.events.length > 0) this.live.publish({ kind: 'run', jobId: id, ...news });
+      const { told, message } = await this.rows.transaction(async (trx) => {
+        const { told, news } = await this.take(id, sent, since, trx);
+        const message = news.events.length > 0 ? ({ kind: 'run', jobId: id, ...news } as const) : null;
+        if (message) await this.live.publishElsewhere(message, trx);
+        return { told, message };
+      });
+      if (message) this.live.publishHere(message);
       return told;
     } catch (error) {
       this.runs.forget(id);

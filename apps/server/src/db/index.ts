@@ -1,4 +1,4 @@
 export { DB } from './knex.js';
 export { DbModule } from './db.module.js';
 export { everyRow, type ListOrder, narrowToWords, pageOf } from './listing.js';
-export { migrate } from './migrate.js';
+export { migrate, whenThere } from './migrate.js';

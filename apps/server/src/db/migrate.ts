@@ -4,7 +4,8 @@ import { databaseIsAway } from '../http/index.js';
 /** A database that is just coming back is waited for so long, ms. */
 const PATIENCE = 120_000;
 
-async function whenThere(db: Knex): Promise<void> {
+/** Waits for a database that is just coming back. */
+export async function whenThere(db: Knex): Promise<void> {
   for (const till = performance.now() + PATIENCE; ;) {
     try {
       await db.raw('SELECT 1');
@@ -26,7 +27,6 @@ interface Keeper {
  * their own, on which no statement is cut off.
  */
 export async function migrate(db: Knex, backups: Keeper): Promise<void> {
-  await whenThere(db);
   const [done, waiting] = (await db.migrate.list()) as [unknown[], unknown[]];
   if (waiting.length === 0) return;
   if (done.length > 0) await backups.make('before-migration');

@@ -15,7 +15,7 @@ import { config } from '../config.js';
 import { DB } from '../db/index.js';
 import { refuse } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
-import { Live } from '../live/index.js';
+import { Live, OtherServers } from '../live/index.js';
 import { ShopRepository, ShopService } from '../shop/index.js';
 import { DemoState } from './demo-state.js';
 import { DemoOrders } from './demo-orders.js';
@@ -81,6 +81,7 @@ export class DemoService {
     private readonly jobs: JobRepository,
     private readonly jobService: JobService,
     private readonly live: Live,
+    private readonly others: OtherServers,
     private readonly backups: BackupService,
     private readonly state: DemoState,
     private readonly past: Past,
@@ -122,7 +123,7 @@ export class DemoService {
 
   /** Throws everything away and loads the demo shop. Asked for again while it runs: waits for the same run. */
   private async reset(): Promise<Shop> {
-    this.loading ??= this.load().finally(() => (this.loading = null));
+    this.loading ??= this.others.alone('demo', () => this.load()).finally(() => (this.loading = null));
     await this.loading;
     return this.shopService.read();
   }

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ArtModule } from '../art/index.js';
+import { LiveModule } from '../live/index.js';
 import { SheetModule } from '../sheet/index.js';
 import { ShopModule } from '../shop/index.js';
 import { StockModule } from '../stock/index.js';
@@ -11,7 +12,7 @@ import { Renderer } from './renderer.js';
 import { Sender } from './sender.js';
 
 @Module({
-  imports: [ArtModule, SheetModule, ShopModule, StockModule],
+  imports: [ArtModule, LiveModule, SheetModule, ShopModule, StockModule],
   controllers: [PrintController],
   providers: [PrintRepository, PrintService, RenderQueue, Renderer, Sender],
   exports: [RenderQueue, Sender],

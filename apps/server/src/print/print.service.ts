@@ -207,6 +207,8 @@ export class PrintService {
             ? 'Look at the printer, and say first whether it came out.'
             : 'Only one that is ready can be sent: nothing is sent twice.',
         );
+      // Ours before anybody can see that it is on its way: else another server might take it for one that was left behind.
+      await this.sender.take(id);
       await this.prints.event(id, 'sending', { note: address }, trx);
       return now;
     });

@@ -8,15 +8,20 @@ import { ShopService } from '../shop/index.js';
 import { StockLedger } from '../stock/index.js';
 import { addressOf } from './address.js';
 import { Broken, NotReached, OutboundRefused } from '../outbound/index.js';
+import { OtherServers } from '../live/index.js';
 import { IppClient, PrinterRefused, type QueuedJob } from './ipp-client.js';
 import { PrintRepository, type KeptPrint } from './print.repository.js';
 
 /** How often a printer is asked how far it is, and how long it may be out of reach meanwhile, ms. */
 const ASK_EVERY = 1000;
 const OUT_OF_REACH = 30_000;
+/** How often it is looked for prints that a server followed which has ended, ms. */
+const TAKE_UP_EVERY = 5000;
 /** How often a printer is asked for a job whose sending broke off. */
 const LOOKS = 5;
 
+/** The name under which one server of all has a print. */
+const nameOf = (id: string): string => `print ${id}`;
 const words = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
@@ -45,20 +50,41 @@ const reasonWords = (reasons: readonly string[]): string =>
 export class Sender implements OnApplicationShutdown {
   private readonly log = new Logger('sender');
   private closed = false;
+  private watch: NodeJS.Timeout | null = null;
+  /** Prints that this server sends or follows. */
+  private readonly following = new Set<string>();
 
   constructor(
     private readonly prints: PrintRepository,
     private readonly art: ArtService,
     private readonly shop: ShopService,
     private readonly stock: StockLedger,
+    private readonly others: OtherServers,
   ) {}
 
-  /** Takes up what was on its way when the server stopped. */
+  /** Takes up what was on its way when the server stopped, and, from then on, what another server was following that has ended. */
   async resume(): Promise<void> {
+    await this.takeUp();
+    this.watch = setInterval(() => {
+      this.takeUp().catch((error: unknown) => {
+        this.log.warn(`it could not be seen what is on its way to a printer: ${words(error)}`);
+      });
+    }, TAKE_UP_EVERY);
+    this.watch.unref();
+  }
+
+  /** Each print is followed by one server: whichever has it. */
+  private async takeUp(): Promise<void> {
     for (const print of await this.prints.underWay())
-      this.inBackground(print, (client) =>
-        print.queued === null ? this.lookFor(print, client) : this.follow(print, client, print.queued),
-      );
+      if (!this.following.has(print.record.id) && (await this.take(print.record.id)))
+        this.inBackground(print, (client) =>
+          print.queued === null ? this.lookFor(print, client) : this.follow(print, client, print.queued),
+        );
+  }
+
+  /** Takes a print for this server, before it is marked as being sent; whether no other has it. */
+  take(id: string): Promise<boolean> {
+    return this.others.has(nameOf(id));
   }
 
   /** Sends a print that is marked as being sent. Returns at once; the record says how it goes. */
@@ -91,13 +117,20 @@ export class Sender implements OnApplicationShutdown {
   }
 
   private run(print: KeptPrint, address: string, work: (client: IppClient) => Promise<void>): void {
-    work(new IppClient(address)).catch((error: unknown) => {
-      this.log.error(error);
-      if (!this.closed)
-        this.prints.event(print.record.id, 'unsure', { note: words(error) }).catch((fault: unknown) => {
-          this.log.error(fault);
-        });
-    });
+    const { id } = print.record;
+    this.following.add(id);
+    work(new IppClient(address))
+      .catch(async (error: unknown) => {
+        this.log.error(error);
+        if (!this.closed) await this.prints.event(id, 'unsure', { note: words(error) });
+      })
+      .catch((fault: unknown) => {
+        this.log.error(fault);
+      })
+      .finally(() => {
+        this.following.delete(id);
+        void this.others.leave(nameOf(id));
+      });
   }
 
   private async failed({ record }: KeptPrint, error: unknown): Promise<void> {
@@ -197,5 +230,6 @@ export class Sender implements OnApplicationShutdown {
 
   onApplicationShutdown(): void {
     this.closed = true;
+    if (this.watch) clearInterval(this.watch);
   }
 }

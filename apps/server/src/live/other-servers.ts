@@ -1,0 +1,180 @@
+import { randomUUID } from 'node:crypto';
+import { deflateRawSync, inflateRawSync } from 'node:zlib';
+import { Inject, Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
+import type { LiveMessage, PressNow } from '@kanga/contract/bench';
+import type { Problem } from '@kanga/contract/finding';
+import type { Knex } from 'knex';
+import pg from 'pg';
+import { Subject, type Observable } from 'rxjs';
+import { config } from '../config.js';
+import { DB } from '../db/index.js';
+
+/** What a press is to do. */
+export type PressOrder =
+  { kind: 'set'; pressId: string; celsius: number } | { kind: 'lever'; pressId: string; closed: boolean };
+
+/** What servers of one shop say to each other. */
+export type Said =
+  | { kind: 'live'; message: LiveMessage }
+  /** A server has come, and knows nothing of the presses yet. */
+  | { kind: 'hello' }
+  /** More happened at once than can be told: whoever listens asks for it. */
+  | { kind: 'much' }
+  | { kind: 'order'; id: string; order: PressOrder }
+  | { kind: 'done'; id: string; press: PressNow }
+  | { kind: 'refused'; id: string; status: number; problem: Problem };
+
+/** The channel of PostgreSQL's NOTIFY on which they do. */
+const CHANNEL = 'kanga_live';
+/** NOTIFY takes less than 8000 bytes. */
+const MOST = 7900;
+/** A long text is packed; what begins so is. */
+const PACKED = '~';
+/** The line is opened again so soon after it broke, and a lock that another one has is asked for again, ms. */
+const AGAIN = 300;
+/** A connection whose other end vanished without a word is given up within ten seconds: what it locked is free then. */
+const ALIVE =
+  'SET tcp_keepalives_idle = 4; SET tcp_keepalives_interval = 2; SET tcp_keepalives_count = 2; SET idle_session_timeout = 0';
+
+interface Sealed {
+  by: string;
+  said: Said;
+}
+
+/** A message as NOTIFY takes it; null when it is too long for that. */
+function sealed(what: Sealed): string | null {
+  const plain = JSON.stringify(what);
+  if (Buffer.byteLength(plain) <= MOST) return plain;
+  const packed = PACKED + deflateRawSync(plain).toString('base64');
+  return packed.length <= MOST ? packed : null;
+}
+
+const opened = (text: string): Sealed =>
+  JSON.parse(
+    text.startsWith(PACKED) ? inflateRawSync(Buffer.from(text.slice(1), 'base64')).toString() : text,
+  ) as Sealed;
+
+/**
+ * The other servers of the shop, as far as there are any: they share its database and nothing else. One connection of its own listens to them, and holds what only one of all may have; it
+ * is opened again whenever it broke.
+ */
+@Injectable()
+export class OtherServers implements OnModuleDestroy {
+  private readonly logger = new Logger('Kanga');
+  private readonly me = randomUUID();
+  private readonly heard = new Subject<Said>();
+  private readonly lost = new Subject<null>();
+  /** What the others say. */
+  readonly says: Observable<Said> = this.heard.asObservable();
+  /** Tells when they may have said something that was not heard. */
+  readonly missed: Observable<null> = this.lost.asObservable();
+  private line: pg.Client | null = null;
+  private readonly held = new Set<string>();
+  private ended = false;
+
+  constructor(@Inject(DB) private readonly db: Knex) {}
+
+  /** Begins to listen. */
+  async open(): Promise<void> {
+    await this.connect();
+    await this.tell({ kind: 'hello' });
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    this.ended = true;
+    this.heard.complete();
+    this.lost.complete();
+    await this.line?.end().catch(() => undefined);
+  }
+
+  private async connect(): Promise<void> {
+    const line = new pg.Client({
+      connectionString: config().databaseUrl,
+      connectionTimeoutMillis: 5000,
+      keepAlive: true,
+      application_name: 'kanga line',
+    });
+    const lose = () => {
+      // One that never came up says so by what it throws.
+      if (this.line !== line) return;
+      this.line = null;
+      if (!this.ended) this.comeBack();
+    };
+    line.on('error', lose);
+    line.on('end', lose);
+    line.on('notification', ({ payload = '' }) => {
+      const { by, said } = opened(payload);
+      if (by !== this.me) this.heard.next(said);
+    });
+    try {
+      await line.connect();
+      await line.query(ALIVE);
+      await line.query(`LISTEN ${CHANNEL}`);
+    } catch (error) {
+      void line.end().catch(() => undefined);
+      throw error;
+    }
+    // What was held went with the line that held it.
+    this.held.clear();
+    this.line = line;
+  }
+
+  private comeBack(): void {
+    setTimeout(() => {
+      if (this.ended) return;
+      this.connect().then(
+        () => {
+          this.lost.next(null);
+        },
+        () => {
+          this.comeBack();
+        },
+      );
+    }, AGAIN).unref();
+  }
+
+  /** Says something to all others; as part of a transaction they hear it exactly if that is kept. */
+  async tell(said: Said, db: Knex = this.db): Promise<void> {
+    const text = sealed({ by: this.me, said }) ?? JSON.stringify({ by: this.me, said: { kind: 'much' } });
+    await db.raw('SELECT pg_notify(?, ?)', [CHANNEL, text]);
+  }
+
+  /** Says something that others can do without. */
+  mention(said: Said): void {
+    if (this.ended) return;
+    this.tell(said).catch((error: unknown) => {
+      this.logger.warn(`the other servers could not be told: ${String(error)}`);
+    });
+  }
+
+  /**
+   * Whether this server has what only one of all may have, and takes it if it is free. It is free when the server that had it has ended, however that came. While the database is away
+   * nobody can take anything: whoever had it goes on.
+   */
+  async has(what: string): Promise<boolean> {
+    const { line } = this;
+    if (!line || this.held.has(what)) return this.held.has(what);
+    const asked = line.query<{ got: boolean }>('SELECT pg_try_advisory_lock(hashtext($1)) AS got', [`kanga.${what}`]);
+    // A line that breaks while it is asked has nothing.
+    const got = await asked.then(({ rows }) => rows[0]?.got === true && this.line === line).catch(() => false);
+    if (got) this.held.add(what);
+    return got;
+  }
+
+  /** Gives it back. */
+  async leave(what: string): Promise<void> {
+    if (!this.held.delete(what)) return;
+    // A line that is gone has given it back already.
+    await this.line?.query('SELECT pg_advisory_unlock(hashtext($1))', [`kanga.${what}`]).catch(() => undefined);
+  }
+
+  /** Does something while no other server does it; waits until it may. */
+  async alone<T>(what: string, work: () => Promise<T>): Promise<T> {
+    while (!(await this.has(what))) await new Promise((done) => setTimeout(done, AGAIN));
+    try {
+      return await work();
+    } finally {
+      await this.leave(what);
+    }
+  }
+}
