@@ -82,6 +82,30 @@ function onEnd(work) {
   for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 }
 
+/** The database of the shop: a cluster of Kanga's own beneath the data folder; or, at KANGA_DATABASE_URL, that of other servers or one that somebody else looks after. */
+function databaseOf(data) {
+  const named = process.env.KANGA_DATABASE_URL;
+  if (named) {
+    const nothing = async () => true;
+    return { open: async () => ({ url: named, env: {} }), isOwn: false, stop: nothing };
+  }
+  const cluster = new Cluster(join(data, 'postgres'));
+  return {
+    isOwn: true,
+    open: async () => {
+      await settleRestore(data);
+      removeHalves(settingsOf(data).folder);
+      const { folder, archiveEvery } = settingsOf(data);
+      if (!cluster.running()) cluster.files.create();
+      await cluster.start({ settings: archiveSettings(cluster, folder, archiveEvery) ?? {} });
+      const url = await cluster.ensureDatabase('kanga');
+      cluster.keep(say);
+      return { url, env: cluster.environment() };
+    },
+    stop: () => cluster.stop(),
+  };
+}
+
 export async function start(words = []) {
   if (words.includes('--background')) return startInBackground();
   prepare();
@@ -95,7 +119,7 @@ export async function start(words = []) {
     () => end(),
   );
   if (!instance) return sayWhere(data);
-  const cluster = new Cluster(join(data, 'postgres'));
+  const database = databaseOf(data);
   const nights = new NightTimer({ data, zone: () => zoneOf(port), log: say });
   let server = null;
   let ending = null;
@@ -103,7 +127,7 @@ export async function start(words = []) {
     state = 'ending';
     await nights.close();
     await server?.close();
-    const ended = await cluster.stop();
+    const ended = await database.stop();
     if (!ended) console.error('The database has not stopped yet: it is still writing, and is left to it.');
     instance.release();
     return ended;
@@ -116,14 +140,7 @@ export async function start(words = []) {
   onEnd(end);
   try {
     await whenFree(port);
-    await settleRestore(data);
-    removeHalves(settingsOf(data).folder);
-    const { folder, archiveEvery } = settingsOf(data);
-    if (!cluster.running()) cluster.files.create();
-    await cluster.start({ settings: archiveSettings(cluster, folder, archiveEvery) ?? {} });
-    const url = await cluster.ensureDatabase('kanga');
-    cluster.keep(say);
-    server = await openServer({ database: { url, env: cluster.environment() }, port, data, log: say });
+    server = await openServer({ database: await database.open(), port, data, log: say });
   } catch (error) {
     if (ending) return ending;
     await finish();
@@ -131,7 +148,8 @@ export async function start(words = []) {
   }
   if (ending) return ending;
   state = 'ready';
-  nights.open();
+  // What is not Kanga's own is backed up by whoever looks after it, and by ./kanga backup.
+  if (database.isOwn) nights.open();
   console.log(`\nKanga is ready: ${address(port)}\nData: ${data}\nCtrl-C stops it.`);
 }
 

@@ -1,13 +1,17 @@
+import { existsSync } from 'node:fs';
 import { connect, createServer, type Server, type Socket } from 'node:net';
 import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
 import type { PressNow } from '@kanga/contract/bench';
 import { TICKS, type PrintRecord } from '@kanga/core/sheet';
+import type { Shop } from '@kanga/contract/shop';
 import { ServerTCP } from 'modbus-serial';
 import sharp from 'sharp';
 import { Printer } from '../../devices/src/printer/index.js';
 import { freePort } from './free-port.js';
 import { event, pressedThrough, TestBench, until } from './test-bench.js';
 import { designOf, TestServer } from './test-server.js';
+import { WholeKanga } from './whole-kanga.js';
 
 // Several servers of one shop: they share its database and nothing else.
 
@@ -212,5 +216,22 @@ it('two that start at once on an empty database lay one demo shop', async () => 
     expect(new Set(shop.presses.map(({ name }) => name)).size).toBe(shop.presses.length);
   } finally {
     await one.destroy();
+  }
+}, 120_000);
+
+it('./kanga start takes a database that is named, and has none of its own', async () => {
+  const kanga = new WholeKanga();
+  kanga.env = { KANGA_DATABASE_URL: first.databaseUrl };
+  try {
+    await kanga.start();
+    const shop = (await (await fetch(`${kanga.url}/api/shop`)).json()) as Shop;
+    expect(shop).toEqual(await first.shop());
+    expect(existsSync(join(kanga.data, 'postgres'))).toBe(false);
+    // A backup of it is made here as anywhere.
+    expect(kanga.run('backup')).toMatchObject({ status: 0 });
+    await kanga.signal('SIGINT');
+    expect(await kanga.gone()).toEqual([]);
+  } finally {
+    await kanga.destroy();
   }
 }, 120_000);
