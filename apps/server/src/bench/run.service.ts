@@ -3,6 +3,7 @@ import type { BenchEvent } from '@kanga/core/bench';
 import type { Happened } from '@kanga/contract/bench';
 import type { Knex } from 'knex';
 import { refuse } from '../http/index.js';
+import { Turns } from '../process/index.js';
 import { closedRefusal, JobRepository, JobService } from '../job/index.js';
 import { Live } from '../live/index.js';
 import { EventRepository, PressingRepository, ResultRepository, RunStore } from '../run/index.js';
@@ -24,6 +25,7 @@ export class RunService {
     private readonly results: ResultRepository,
     private readonly runs: RunStore,
     private readonly live: Live,
+    private readonly turns: Turns,
   ) {}
 
   /** What happened at the press, oldest first, from an entry on. Screens ask for it whenever their live line was cut: nothing else is read for it. */
@@ -34,7 +36,11 @@ export class RunService {
   }
 
   /** Adds events of the press to a job whose plan is frozen, and gives what the sender does not know yet: all from `since` on, or else what is new. */
-  async record(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
+  record(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
+    return this.turns.first(() => this.keep(id, sent, since));
+  }
+
+  private async keep(id: string, sent: readonly BenchEvent[], since?: number): Promise<Happened> {
     try {
       const { told, message } = await this.rows.transaction(async (trx) => {
         const { told, news } = await this.take(id, sent, since, trx);

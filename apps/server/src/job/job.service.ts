@@ -27,6 +27,7 @@ import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { notFound, refuse } from '../http/index.js';
 import { Live } from '../live/index.js';
+import { Turns } from '../process/index.js';
 import { EventRepository, PressingRepository, ResultRepository, RunStore } from '../run/index.js';
 import { ShopService } from '../shop/index.js';
 import { facesFor } from '../text/index.js';
@@ -80,6 +81,7 @@ export class JobService {
     private readonly pressings: PressingRepository,
     private readonly live: Live,
     private readonly runs: RunStore,
+    private readonly turns: Turns,
   ) {}
 
   list(asked: JobsQuery): Promise<JobPage> {
@@ -134,9 +136,9 @@ export class JobService {
     ]);
     const file = { ...kept, job: { ...kept.job, ...change(kept.job) } };
     const { house, energy } = settings;
-    return viewJob(file, { ...floor, house, energy, proven }, unitPrinter(settings.units, settings), {
-      faces: await facesFor(fontsOf(file.job.design)),
-    });
+    const faces = await facesFor(fontsOf(file.job.design));
+    const print = unitPrinter(settings.units, settings);
+    return this.turns.after(() => viewJob(file, { ...floor, house, energy, proven }, print, { faces }));
   }
 
   async open(sent: NewJob): Promise<JobFile> {

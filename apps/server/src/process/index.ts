@@ -3,4 +3,5 @@ export { Ended, LIMITS, TooMuch } from './limits.js';
 export { DocumentMaker } from './document-maker.js';
 export { ForeignReader } from './foreign-reader.js';
 export { task } from './task.js';
+export { Turns } from './turns.js';
 export { ProcessModule } from './process.module.js';
