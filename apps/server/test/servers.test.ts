@@ -87,6 +87,15 @@ describe('what happens at one server', () => {
     expect(await new TestBench(second).happened(id)).toEqual([sent]);
     screen.stop();
   });
+  it('is heard after nonsense was said to all', async () => {
+    const screen = await new TestBench(second).listen();
+    for (const nonsense of ['', 'x', '~~~', 'null', '{}', '{"by":"a"}', '{"by":"a","said":{"kind":"never heard of"}}'])
+      await first.db.raw(`SELECT pg_notify('kanga_live', ?)`, [nonsense]);
+    const { id } = await new TestBench(first).atPress(1);
+    await until(() => screen.heard.some(({ kind }) => kind === 'runs'));
+    expect((await second.ask('GET', `jobs/${id}`)).status).toBe(200);
+    screen.stop();
+  });
   it('is heard once, in its order, when both are told at the same time', async () => {
     const [one, other] = [new TestBench(first), new TestBench(second)];
     const { id, plan } = await one.atPress(1);

@@ -1,3 +1,4 @@
 export { LiveModule } from './live.module.js';
 export { Live } from './live.service.js';
-export { OtherServers, type PressOrder } from './other-servers.js';
+export { OtherServers } from './other-servers.js';
+export type { PressOrder } from './said.js';

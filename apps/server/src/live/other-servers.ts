@@ -1,58 +1,19 @@
 import { randomUUID } from 'node:crypto';
-import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { Inject, Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
-import type { LiveMessage, PressNow } from '@kanga/contract/bench';
-import type { Problem } from '@kanga/contract/finding';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import { Subject, type Observable } from 'rxjs';
 import { config } from '../config.js';
 import { DB } from '../db/index.js';
-
-/** What a press is to do. */
-export type PressOrder =
-  { kind: 'set'; pressId: string; celsius: number } | { kind: 'lever'; pressId: string; closed: boolean };
-
-/** What servers of one shop say to each other. */
-export type Said =
-  | { kind: 'live'; message: LiveMessage }
-  /** A server has come, and knows nothing of the presses yet. */
-  | { kind: 'hello' }
-  /** More happened at once than can be told: whoever listens asks for it. */
-  | { kind: 'much' }
-  | { kind: 'order'; id: string; order: PressOrder }
-  | { kind: 'done'; id: string; press: PressNow }
-  | { kind: 'refused'; id: string; status: number; problem: Problem };
+import { opened, sealed, type Said, type Sealed } from './said.js';
 
 /** The channel of PostgreSQL's NOTIFY on which they do. */
 const CHANNEL = 'kanga_live';
-/** NOTIFY takes less than 8000 bytes. */
-const MOST = 7900;
-/** A long text is packed; what begins so is. */
-const PACKED = '~';
 /** The line is opened again so soon after it broke, and a lock that another one has is asked for again, ms. */
 const AGAIN = 300;
 /** A connection whose other end vanished without a word is given up within ten seconds: what it locked is free then. */
 const ALIVE =
   'SET tcp_keepalives_idle = 4; SET tcp_keepalives_interval = 2; SET tcp_keepalives_count = 2; SET idle_session_timeout = 0';
-
-interface Sealed {
-  by: string;
-  said: Said;
-}
-
-/** A message as NOTIFY takes it; null when it is too long for that. */
-function sealed(what: Sealed): string | null {
-  const plain = JSON.stringify(what);
-  if (Buffer.byteLength(plain) <= MOST) return plain;
-  const packed = PACKED + deflateRawSync(plain).toString('base64');
-  return packed.length <= MOST ? packed : null;
-}
-
-const opened = (text: string): Sealed =>
-  JSON.parse(
-    text.startsWith(PACKED) ? inflateRawSync(Buffer.from(text.slice(1), 'base64')).toString() : text,
-  ) as Sealed;
 
 /**
  * The other servers of the shop, as far as there are any: they share its database and nothing else. One connection of its own listens to them, and holds what only one of all may have; it
@@ -103,8 +64,7 @@ export class OtherServers implements OnModuleDestroy {
     line.on('error', lose);
     line.on('end', lose);
     line.on('notification', ({ payload = '' }) => {
-      const { by, said } = opened(payload);
-      if (by !== this.me) this.heard.next(said);
+      this.hear(payload);
     });
     try {
       await line.connect();
@@ -117,6 +77,18 @@ export class OtherServers implements OnModuleDestroy {
     // What was held went with the line that held it.
     this.held.clear();
     this.line = line;
+  }
+
+  private hear(payload: string): void {
+    let what: Sealed;
+    try {
+      what = opened(payload);
+    } catch (error) {
+      // Anybody with the database's password may say anything there.
+      this.logger.warn(`something that no server of Kanga says was said to all: ${String(error)}`);
+      return;
+    }
+    if (what.by !== this.me) this.heard.next(what.said);
   }
 
   private comeBack(): void {
@@ -135,8 +107,7 @@ export class OtherServers implements OnModuleDestroy {
 
   /** Says something to all others; as part of a transaction they hear it exactly if that is kept. */
   async tell(said: Said, db: Knex = this.db): Promise<void> {
-    const text = sealed({ by: this.me, said }) ?? JSON.stringify({ by: this.me, said: { kind: 'much' } });
-    await db.raw('SELECT pg_notify(?, ?)', [CHANNEL, text]);
+    await db.raw('SELECT pg_notify(?, ?)', [CHANNEL, sealed({ by: this.me, said })]);
   }
 
   /** Says something that others can do without. */

@@ -100,7 +100,7 @@ function OpenOrder({ id }: { id: string }) {
       title={`Order ${order.number} · ${order.name}`}
       head={
         <span className="flex min-w-0 items-center gap-3">
-          <Link to="/orders" className="text-cyan underline">
+          <Link to="/orders" className="flex-none text-cyan underline">
             Orders
           </Link>
           <b className="truncate text-[16px]">

@@ -91,7 +91,7 @@ export function StudyPage() {
       title={`${study.name} · Dial-in`}
       head={
         <span className="flex min-w-0 items-center gap-3">
-          <Link to="/studies" className="text-cyan underline">
+          <Link to="/studies" className="flex-none text-cyan underline">
             Dial-in
           </Link>
           <b className="truncate text-[16px]">{study.name}</b>
