@@ -33,6 +33,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set
   KANGA_DATA      the data folder, ./data unless set
   KANGA_DATABASE_URL   a PostgreSQL elsewhere, for one server or for several of one shop (docs/running.md); one of Kanga's own unless set
+  KANGA_LOGS      json: what the server says as lines of JSON, with one for each request
   KANGA_BACKUPS   the folder of backups, where it is not chosen otherwise; data/backups unless set
   KANGA_PASSPHRASE   the passphrase of a backup that is locked
   KANGA_DEVICES   the only addresses that devices may have, such as 192.168.1.0/24,10.0.0.7; any in the shop's network unless set

@@ -22,6 +22,8 @@ export interface Config {
   web: string;
   /** The data folder. */
   data: string;
+  /** Whether what the server says is read by programs: JSON, a line each, with one for every request. */
+  logsAreRead: boolean;
   /** So many days of past has the demo shop; 0: none. */
   pastDays: number;
 }
@@ -67,6 +69,7 @@ export function config(): Config {
     thermometer: process.env['KANGA_THERMOMETER'] ?? null,
     web: resolve(required('KANGA_WEB')),
     data: required('KANGA_DATA'),
+    logsAreRead: process.env['KANGA_LOGS'] === 'json',
     pastDays: Number(process.env['KANGA_DEMO_PAST'] ?? 120),
   };
 }

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { readdir, rm } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
-import { Logger } from '@nestjs/common';
+import { ConsoleLogger, Logger } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
@@ -16,9 +16,10 @@ import { config } from './config.js';
 import { DB, migrate, whenThere } from './db/index.js';
 import { endInOrder } from './ending.js';
 import { DemoService } from './demo/index.js';
+import { Metrics } from './health/index.js';
 import { OtherServers } from './live/index.js';
 import { RenderQueue, Sender } from './print/index.js';
-import { ownToken, pageLinks, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
+import { nameRequest, ownToken, pageLinks, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
 
 const CONTENT_POLICY = {
   directives: {
@@ -66,12 +67,14 @@ async function clearSpool(spool: string): Promise<void> {
 }
 
 async function start(): Promise<void> {
-  const { port, spool, web, renders, data } = config();
+  const { port, spool, web, renders, data, logsAreRead } = config();
   await clearSpool(spool);
   const app = await NestFactory.create<NestExpressApplication>(AppModule, {
-    logger: ['warn', 'error'],
+    logger: logsAreRead ? new ConsoleLogger({ json: true, logLevels: ['log', 'warn', 'error'] }) : ['warn', 'error'],
     bodyParser: false,
   });
+  app.use(nameRequest);
+  app.use(app.get(Metrics).watch);
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
   // Lines that stay open say that they are not to be changed on the way, and are not.
   app.use(compression({ threshold: SMALL }));

@@ -39,6 +39,74 @@ describe('health', () => {
   });
 });
 
+describe('what a server says of itself', () => {
+  /** Samples of a metric (Prometheus text format 0.0.4), by their labels. */
+  const samples = async (name: string): Promise<Map<string, number>> => {
+    const answer = await fetch(`${server.url}/api/metrics`);
+    expect(answer.status).toBe(200);
+    expect(answer.headers.get('content-type')).toMatch(/^text\/plain;.*version=0\.0\.4/);
+    const lines = (await answer.text()).split('\n').filter((line) => line.startsWith(`${name}{`));
+    return new Map(
+      lines.map((line) => {
+        const [, labels = '', value = ''] = /^\w+\{(.*)\} (\S+)$/.exec(line) ?? [];
+        return [labels, Number(value)];
+      }),
+    );
+  };
+  const count = async (labels: string) => (await samples('kanga_request_seconds_count')).get(labels) ?? 0;
+
+  it('is how often each door was asked, and nothing of what was asked for', async () => {
+    const clock = 'method="GET",door="/api/clock",status="200"';
+    const before = await count(clock);
+    for (let i = 0; i < 3; i++) await server.ask('GET', 'clock');
+    expect(await count(clock)).toBe(before + 3);
+    await server.ask('GET', 'jobs?find=secret-customer');
+    await server.ask('GET', 'jobs/2b6f0cc9-04d2-4b0f-8f0c-3a3f0c7a8f11');
+    await server.ask('GET', 'nowhere/at-all');
+    await fetch(`${server.url}/some/page`);
+    const doors = [...(await samples('kanga_request_seconds_count')).keys()].join('\n');
+    expect(doors).toContain('door="/api/jobs/:id",status="404"');
+    expect(doors).toContain('door="none",status="404"');
+    expect(doors).toContain('door="page",status="200"');
+    expect(doors).not.toMatch(/secret|2b6f0cc9|nowhere|some/);
+    const connections = await samples('kanga_database_connections');
+    expect([...connections.keys()]).toEqual(['state="at work"', 'state="free"', 'state="waited for"']);
+  });
+  it('names each request, by its own name or by that of whoever asks', async () => {
+    const asked = async (name?: string) =>
+      (
+        await fetch(`${server.url}/api/clock`, name === undefined ? {} : { headers: { 'x-request-id': name } })
+      ).headers.get('x-request-id');
+    const [one, other] = [await asked(), await asked()];
+    expect(one).toMatch(/^[0-9a-f-]{36}$/);
+    expect(other).not.toBe(one);
+    expect(await asked('proxy-0001')).toBe('proxy-0001');
+    expect(await asked('a b\tc')).toMatch(/^[0-9a-f-]{36}$/);
+    expect(await asked('x'.repeat(65))).toMatch(/^[0-9a-f-]{36}$/);
+  });
+  it('is a line of JSON for each request where programs read it, without what was sent', async () => {
+    const other = new TestServer();
+    other.env = { KANGA_LOGS: 'json' };
+    await other.create();
+    try {
+      await fetch(`${other.url}/api/jobs?find=secret-customer`, { headers: { 'x-request-id': 'proxy-0002' } });
+      await new Promise((done) => setTimeout(done, 300));
+      const lines = other.said
+        .split('\n')
+        .filter((line) => line.startsWith('{'))
+        .map((line) => JSON.parse(line) as { level: string; message: { door?: string; request?: string } });
+      expect(lines.find(({ message }) => message.request === 'proxy-0002')).toMatchObject({
+        level: 'log',
+        context: 'request',
+        message: { method: 'GET', door: '/api/jobs', status: 200 },
+      });
+      expect(other.said).not.toContain('secret');
+    } finally {
+      await other.destroy();
+    }
+  });
+});
+
 interface Described {
   openapi: string;
   paths: Record<string, Record<string, { responses: Record<string, { content: Record<string, { schema: object }> }> }>>;

@@ -32,6 +32,8 @@ export class TestServer {
   private readonly folder = mkdtempSync(join(tmpdir(), 'kanga-server-'));
   port = 0;
   db!: Knex;
+  /** What it said, other than of faults. */
+  said = '';
   /** More of the environment that it is started with. */
   env: Record<string, string> = {};
   private readonly workers: ChildProcess[] = [];
@@ -105,7 +107,10 @@ export class TestServer {
     this.port = await freePort();
     this.child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/whole/main.js')], {
       env: this.environment(this.folder),
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.child.stdout?.on('data', (part: Buffer) => {
+      this.said += part.toString();
     });
     for (let tries = 0; tries < 1800; tries++) {
       if (this.child.exitCode !== null) throw new Error('the server ended while starting');

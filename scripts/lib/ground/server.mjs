@@ -42,7 +42,8 @@ export async function openServer({ database, port, data, env: more = {}, log = c
           ...more,
         },
         detached: true,
-        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+        // What it says of each request is for programs that asked for it.
+        stdio: ['ignore', process.env.KANGA_LOGS ? 'inherit' : 'ignore', 'inherit', 'ipc'],
       }),
     ready: async (child) => {
       for (const till = performance.now() + START; performance.now() < till; await sleep(100)) {

@@ -24,8 +24,6 @@ const MOST_LINES = 200;
 
 @Controller()
 export class BenchController {
-  private lines = 0;
-
   constructor(
     private readonly book: RunBook,
     private readonly watch: PressWatch,
@@ -42,7 +40,7 @@ export class BenchController {
   /** What happens at the presses, as it happens. */
   @Sse(expressPath('live'))
   live(): Observable<MessageEvent> {
-    if (this.lines >= MOST_LINES)
+    if (this.said.lines >= MOST_LINES)
       throw refuse(
         503,
         'live.full',
@@ -55,8 +53,8 @@ export class BenchController {
       takeUntil(this.said.over),
     );
     return defer(() => {
-      this.lines++;
-      return line.pipe(finalize(() => this.lines--));
+      this.said.lines++;
+      return line.pipe(finalize(() => this.said.lines--));
     });
   }
 

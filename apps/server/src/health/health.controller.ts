@@ -4,10 +4,14 @@ import type { Response } from 'express';
 import type { Knex } from 'knex';
 import { Route } from '../http/index.js';
 import { DB } from '../db/index.js';
+import { Metrics } from './metrics.js';
 
 @Controller()
 export class HealthController {
-  constructor(@Inject(DB) private readonly db: Knex) {}
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly counted: Metrics,
+  ) {}
 
   /** 200 only when the database answers and nothing is left to migrate. */
   @Route('health')
@@ -28,6 +32,15 @@ export class HealthController {
       const said = error instanceof Error ? error.message.split('\n')[0] : String(error);
       return { database: `does not answer: ${said ?? ''}`, migrations: 'unknown' };
     }
+  }
+
+  /** What this server counts of itself. */
+  @Route('metrics')
+  async metrics(@Res() response: Response): Promise<void> {
+    response
+      .setHeader('Cache-Control', 'no-store')
+      .type(this.counted.type)
+      .send(await this.counted.text());
   }
 
   @Route('docs')

@@ -1,5 +1,7 @@
 import { Module } from '@nestjs/common';
+import { LiveModule } from '../live/index.js';
 import { HealthController } from './health.controller.js';
+import { Metrics } from './metrics.js';
 
-@Module({ controllers: [HealthController] })
+@Module({ imports: [LiveModule], controllers: [HealthController], providers: [Metrics], exports: [Metrics] })
 export class HealthModule {}

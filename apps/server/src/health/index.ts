@@ -1,1 +1,2 @@
 export { HealthModule } from './health.module.js';
+export { Metrics } from './metrics.js';

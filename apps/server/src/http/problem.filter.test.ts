@@ -10,6 +10,7 @@ function answerTo(error: unknown): {
 } {
   const answer = { status: 0, body: null as never, destroyed: false };
   const response = {
+    getHeader: () => 'request-1',
     headersSent: false,
     status(code: number) {
       answer.status = code;

@@ -3,6 +3,7 @@ import type { Problem } from '@kanga/contract/finding';
 import type { Response } from 'express';
 import { saysDiskFull } from './disk.js';
 import { Refusal } from './refusal.js';
+import { requestId } from './request-id.js';
 
 const plain = (code: string, title: string, remedy: string): Problem => ({ code, title, remedy, faults: [] });
 
@@ -92,7 +93,10 @@ export class ProblemFilter implements ExceptionFilter {
     }
     const { status, problem } = answerTo(error);
     // A refusal was meant, whatever its status; only what nobody foresaw is logged.
-    if (status >= 500 && !(error instanceof Refusal)) this.logger.error(error instanceof Error ? error.stack : error);
+    if (status >= 500 && !(error instanceof Refusal))
+      this.logger.error(
+        `request ${requestId(response)}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`,
+      );
     if (response.headersSent) {
       response.destroy();
       return;

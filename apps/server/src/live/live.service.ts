@@ -7,6 +7,8 @@ import { OtherServers } from './other-servers.js';
 /** What happens now, published to every screen that listens, at whichever server of the shop. Nothing is kept: whoever comes back asks for what they missed. */
 @Injectable()
 export class Live implements OnModuleDestroy {
+  /** Screens that listen at this server. */
+  lines = 0;
   private readonly subject = new Subject<LiveMessage>();
   readonly messages: Observable<LiveMessage> = this.subject.asObservable();
   /** Tells that lines are to be hung up: the server stops and need not wait for them, or something was not heard, and screens that come back ask for it. */

@@ -132,6 +132,11 @@ export class OtherServers implements OnModuleDestroy {
     return got;
   }
 
+  /** Whether this server has it now. */
+  holds(what: string): boolean {
+    return this.held.has(what);
+  }
+
   /** Gives it back. */
   async leave(what: string): Promise<void> {
     if (!this.held.delete(what)) return;

@@ -48,6 +48,7 @@ const healthSchema = Joi.object<{ ok: boolean; database: string; migrations: str
 /** What goes in and out at every door of the server; a route without its description does not compile. */
 const DESCRIPTIONS = {
   health: { summary: 'Whether the database answers and its migrations are current', answer: healthSchema },
+  metrics: { summary: 'What this server counts of itself, for Prometheus', answer: 'text/plain' },
   docs: { summary: 'This description, OpenAPI 3.1', answer: Joi.object().unknown() },
   clock: {
     summary: 'The server’s time, for screens whose own clock is off',

@@ -19,6 +19,7 @@ const make = <P extends string>(path: P) => ({ method: 'post', path, status: 201
  */
 export const ROUTES = {
   health: get('/api/health'),
+  metrics: get('/api/metrics'),
   docs: get('/api/docs'),
   clock: get('/api/clock'),
   blanks: get('/api/blanks'),
