@@ -89,8 +89,8 @@ describe('what happens at one server', () => {
   });
   it('is heard after nonsense was said to all', async () => {
     const screen = await new TestBench(second).listen();
-    for (const nonsense of ['', 'x', '~~~', 'null', '{}', '{"by":"a"}', '{"by":"a","said":{"kind":"never heard of"}}'])
-      await first.db.raw(`SELECT pg_notify('kanga_live', ?)`, [nonsense]);
+    for (const nonsense of ['', 'x', '~~~', 'null', '{}', '[]', '{"kind":"never heard of"}'])
+      for (const by of ['', randomUUID()]) await first.db.raw(`SELECT pg_notify('kanga_live', ?)`, [by + nonsense]);
     const { id } = await new TestBench(first).atPress(1);
     await until(() => screen.heard.some(({ kind }) => kind === 'runs'));
     expect((await second.ask('GET', `jobs/${id}`)).status).toBe(200);

@@ -28,8 +28,6 @@ import { shopClock, shopNow } from './shop-clock.js';
 
 /** A press that does not answer is asked again after so many turns. */
 const REST = 5;
-/** So nothing was ever said: what is so is said in any case. */
-const NOT_SAID = 'not said';
 /** Readings of a pressing under way are kept every so many. */
 const KEEP_EVERY = 10;
 
@@ -84,7 +82,7 @@ export class PressWatch implements OnApplicationBootstrap, OnModuleDestroy {
     // Who has just come knows nothing of them; what does not change is not said again.
     this.hearing.add(
       others.says.subscribe(({ kind }) => {
-        if (kind === 'hello') this.said = this.leads ? NOT_SAID : '';
+        if (kind === 'hello' && this.leads) this.live.publish({ kind: 'presses', presses: this.now() });
       }),
     );
   }

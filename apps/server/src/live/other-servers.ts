@@ -5,7 +5,7 @@ import pg from 'pg';
 import { Subject, type Observable } from 'rxjs';
 import { config } from '../config.js';
 import { DB } from '../db/index.js';
-import { opened, sealed, type Said, type Sealed } from './said.js';
+import { opened, sealed, type Said } from './said.js';
 
 /** The channel of PostgreSQL's NOTIFY on which they do. */
 const CHANNEL = 'kanga_live';
@@ -31,6 +31,8 @@ export class OtherServers implements OnModuleDestroy {
   readonly missed: Observable<null> = this.lost.asObservable();
   private line: pg.Client | null = null;
   private readonly held = new Set<string>();
+  /** What is being asked for: a lock that one connection takes twice it would have to give back twice. */
+  private readonly asked = new Map<string, Promise<boolean>>();
   private ended = false;
 
   constructor(@Inject(DB) private readonly db: Knex) {}
@@ -74,21 +76,27 @@ export class OtherServers implements OnModuleDestroy {
       void line.end().catch(() => undefined);
       throw error;
     }
+    if (this.ended) {
+      await line.end();
+      return;
+    }
     // What was held went with the line that held it.
     this.held.clear();
     this.line = line;
   }
 
   private hear(payload: string): void {
-    let what: Sealed;
+    // What was said here is known here.
+    if (payload.startsWith(this.me)) return;
+    let said: Said;
     try {
-      what = opened(payload);
+      said = opened(payload.slice(this.me.length));
     } catch (error) {
       // Anybody with the database's password may say anything there.
       this.logger.warn(`something that no server of Kanga says was said to all: ${String(error)}`);
       return;
     }
-    if (what.by !== this.me) this.heard.next(what.said);
+    this.heard.next(said);
   }
 
   private comeBack(): void {
@@ -107,7 +115,7 @@ export class OtherServers implements OnModuleDestroy {
 
   /** Says something to all others; as part of a transaction they hear it exactly if that is kept. */
   async tell(said: Said, db: Knex = this.db): Promise<void> {
-    await db.raw('SELECT pg_notify(?, ?)', [CHANNEL, sealed({ by: this.me, said })]);
+    await db.raw('SELECT pg_notify(?, ?)', [CHANNEL, `${this.me}${sealed(said)}`]);
   }
 
   /** Says something that others can do without. */
@@ -125,6 +133,12 @@ export class OtherServers implements OnModuleDestroy {
   async has(what: string): Promise<boolean> {
     const { line } = this;
     if (!line || this.held.has(what)) return this.held.has(what);
+    const asked = this.asked.get(what) ?? this.askFor(what, line).finally(() => this.asked.delete(what));
+    this.asked.set(what, asked);
+    return asked;
+  }
+
+  private async askFor(what: string, line: pg.Client): Promise<boolean> {
     const asked = line.query<{ got: boolean }>('SELECT pg_try_advisory_lock(hashtext($1)) AS got', [`kanga.${what}`]);
     // A line that breaks while it is asked has nothing.
     const got = await asked.then(({ rows }) => rows[0]?.got === true && this.line === line).catch(() => false);

@@ -18,35 +18,26 @@ export type Said =
   | { kind: 'done'; id: string; press: PressNow }
   | { kind: 'refused'; id: string; status: number; problem: Problem };
 
-export interface Sealed {
-  /** The server that says it. */
-  by: string;
-  said: Said;
-}
-
 const kind = (name: Said['kind'] | PressOrder['kind']) => Joi.string().valid(name).required();
 const orderSchema = Joi.alternatives<PressOrder>(
   Joi.object({ kind: kind('set'), pressId: idSchema.required(), celsius: Joi.number().required() }),
   Joi.object({ kind: kind('lever'), pressId: idSchema.required(), closed: Joi.boolean().required() }),
 );
-const sealedSchema = Joi.object<Sealed>({
-  by: idSchema.required(),
-  said: Joi.alternatives<Said>(
-    Joi.object({ kind: kind('live'), message: liveMessageSchema.required() }),
-    Joi.object({ kind: kind('hello') }),
-    Joi.object({ kind: kind('much') }),
-    Joi.object({ kind: kind('order'), id: idSchema.required(), order: orderSchema.required() }),
-    Joi.object({ kind: kind('done'), id: idSchema.required(), press: pressNowSchema.required() }),
-    Joi.object({
-      kind: kind('refused'),
-      id: idSchema.required(),
-      status: Joi.number().integer().min(400).max(599).required(),
-      problem: problemSchema.required(),
-    }),
-  ).required(),
-});
+const saidSchema = Joi.alternatives<Said>(
+  Joi.object({ kind: kind('live'), message: liveMessageSchema.required() }),
+  Joi.object({ kind: kind('hello') }),
+  Joi.object({ kind: kind('much') }),
+  Joi.object({ kind: kind('order'), id: idSchema.required(), order: orderSchema.required() }),
+  Joi.object({ kind: kind('done'), id: idSchema.required(), press: pressNowSchema.required() }),
+  Joi.object({
+    kind: kind('refused'),
+    id: idSchema.required(),
+    status: Joi.number().integer().min(400).max(599).required(),
+    problem: problemSchema.required(),
+  }),
+).required();
 
-/** NOTIFY takes less than 8000 bytes. */
+/** NOTIFY takes less than 8000 bytes; the name of who says it goes before. */
 const MOST = 7900;
 /** A long text is packed; what begins so is. */
 const PACKED = '~';
@@ -54,19 +45,19 @@ const PACKED = '~';
 const UNPACKED = 1_000_000;
 
 /** Words as NOTIFY takes them, packed where they are long; where they are too long even so, that there is much. */
-export function sealed(what: Sealed): string {
-  const plain = JSON.stringify(what);
+export function sealed(said: Said): string {
+  const plain = JSON.stringify(said);
   if (Buffer.byteLength(plain) <= MOST) return plain;
   const packed = PACKED + deflateRawSync(plain).toString('base64');
-  const much: Sealed = { by: what.by, said: { kind: 'much' } };
+  const much: Said = { kind: 'much' };
   return packed.length <= MOST ? packed : JSON.stringify(much);
 }
 
 /** The words again. Throws where no server of Kanga said them: anybody with the database's password may say anything. */
-export function opened(text: string): Sealed {
+export function opened(text: string): Said {
   const packed = text.startsWith(PACKED);
   const plain = packed
     ? inflateRawSync(Buffer.from(text.slice(1), 'base64'), { maxOutputLength: UNPACKED }).toString()
     : text;
-  return Joi.attempt(JSON.parse(plain), sealedSchema) as Sealed;
+  return Joi.attempt(JSON.parse(plain), saidSchema) as Said;
 }

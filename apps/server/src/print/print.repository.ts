@@ -49,6 +49,9 @@ function kept(row: PrintRow, events: readonly EventRow[]): KeptPrint {
   };
 }
 
+/** Whether it is on its way to a printer, or in one. */
+export const isUnderWay = ({ record }: KeptPrint): boolean => record.state === 'sending' || record.state === 'printing';
+
 @Injectable()
 export class PrintRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
@@ -175,7 +178,6 @@ export class PrintRepository {
       .orderBy('number', 'desc')
       .limit(200)
       .select<PrintRow[]>(COLUMNS);
-    const all = await this.withEvents(rows, this.db);
-    return all.filter(({ record }) => record.state === 'sending' || record.state === 'printing');
+    return (await this.withEvents(rows, this.db)).filter(isUnderWay);
   }
 }

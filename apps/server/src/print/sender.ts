@@ -10,7 +10,7 @@ import { addressOf } from './address.js';
 import { Broken, NotReached, OutboundRefused } from '../outbound/index.js';
 import { OtherServers } from '../live/index.js';
 import { IppClient, PrinterRefused, type QueuedJob } from './ipp-client.js';
-import { PrintRepository, type KeptPrint } from './print.repository.js';
+import { isUnderWay, PrintRepository, type KeptPrint } from './print.repository.js';
 
 /** How often a printer is asked how far it is, and how long it may be out of reach meanwhile, ms. */
 const ASK_EVERY = 1000;
@@ -65,21 +65,33 @@ export class Sender implements OnApplicationShutdown {
   /** Takes up what was on its way when the server stopped, and, from then on, what another server was following that has ended. */
   async resume(): Promise<void> {
     await this.takeUp();
-    this.watch = setInterval(() => {
-      this.takeUp().catch((error: unknown) => {
-        this.log.warn(`it could not be seen what is on its way to a printer: ${words(error)}`);
-      });
+    this.lookAgain();
+  }
+
+  /** Looks from time to time, never twice at once: two looks would follow one print twice. */
+  private lookAgain(): void {
+    this.watch = setTimeout(() => {
+      this.takeUp()
+        .catch((error: unknown) => {
+          this.log.warn(`it could not be seen what is on its way to a printer: ${words(error)}`);
+        })
+        .finally(() => {
+          if (!this.closed) this.lookAgain();
+        });
     }, TAKE_UP_EVERY);
     this.watch.unref();
   }
 
   /** Each print is followed by one server: whichever has it. */
   private async takeUp(): Promise<void> {
-    for (const print of await this.prints.underWay())
-      if (!this.following.has(print.record.id) && (await this.take(print.record.id)))
-        this.inBackground(print, (client) =>
-          print.queued === null ? this.lookFor(print, client) : this.follow(print, client, print.queued),
-        );
+    for (const { record } of await this.prints.underWay()) {
+      if (this.following.has(record.id) || !(await this.take(record.id))) continue;
+      // Whoever had it may have come to its end with it just now, or this server may have begun to send it.
+      const print = await this.prints.find(record.id);
+      if (this.following.has(record.id)) continue;
+      if (print && isUnderWay(print)) await this.goOnWith(print);
+      else await this.others.leave(nameOf(record.id));
+    }
   }
 
   /** Takes a print for this server, before it is marked as being sent; whether no other has it. */
@@ -103,17 +115,15 @@ export class Sender implements OnApplicationShutdown {
     });
   }
 
-  private inBackground(print: KeptPrint, work: (client: IppClient) => Promise<void>): void {
-    this.shop
-      .read()
-      .then(({ printers }) => {
-        const printer = printers.find((one) => one.id === print.record.printer.id);
-        const address = printer ? addressOf(printer) : null;
-        if (address) this.run(print, address, work);
-      })
-      .catch((error: unknown) => {
-        this.log.error(error);
-      });
+  /** Follows a print whose printer still has an address; of another one nothing can be heard. */
+  private async goOnWith(print: KeptPrint): Promise<void> {
+    const { printers } = await this.shop.read();
+    const printer = printers.find((one) => one.id === print.record.printer.id);
+    const address = printer ? addressOf(printer) : null;
+    if (address === null) return;
+    this.run(print, address, (client) =>
+      print.queued === null ? this.lookFor(print, client) : this.follow(print, client, print.queued),
+    );
   }
 
   private run(print: KeptPrint, address: string, work: (client: IppClient) => Promise<void>): void {
@@ -230,6 +240,6 @@ export class Sender implements OnApplicationShutdown {
 
   onApplicationShutdown(): void {
     this.closed = true;
-    if (this.watch) clearInterval(this.watch);
+    if (this.watch) clearTimeout(this.watch);
   }
 }
