@@ -120,6 +120,11 @@ test('the palette goes anywhere by a few letters', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('heading', { name: /open jobs/ }).waitFor();
   await painted(page);
+  // Who types faster than the server answers.
+  await page.route('**/api/jobs?*find=orbit*', async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Go to a page or run a command').fill('orbit');
   await page.keyboard.press('Enter');

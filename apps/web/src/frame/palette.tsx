@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
@@ -42,7 +42,24 @@ export default function Palette({ onClose }: { onClose: () => void }) {
   const find = useDeferredValue(typed.trim());
   // However many there are: those that the letters are found in, by the server.
   const asked = jobsQuery({ list: 'kept', most: '20', ...(find === '' ? {} : { find }) });
-  const jobs = useQuery({ ...asked, placeholderData: keepPreviousData }).data?.jobs ?? [];
+  const found = useQuery({ ...asked, placeholderData: keepPreviousData });
+  const jobs = found.data?.jobs ?? [];
+  const looks =
+    typed.trim() !== find || (found.fetchStatus === 'fetching' && (found.isPending || found.isPlaceholderData));
+  // Enter that comes before the answer goes to what the answer is.
+  const [early, setEarly] = useState(false);
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!early || looks) return;
+    // After what was found is drawn and the first of it chosen.
+    const timer = setTimeout(() => {
+      setEarly(false);
+      list.current?.querySelector<HTMLElement>('[cmdk-item][data-selected=true]')?.click();
+    });
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [early, looks]);
   const go = (to: string) => {
     onClose();
     void navigate(to);
@@ -60,11 +77,19 @@ export default function Palette({ onClose }: { onClose: () => void }) {
       <Command.Input
         autoFocus
         value={typed}
-        onValueChange={setTyped}
+        onValueChange={(text) => {
+          setEarly(false);
+          setTyped(text);
+        }}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || !looks) return;
+          event.preventDefault();
+          setEarly(true);
+        }}
         placeholder="Go to a page or run a command"
         className="w-full border-b border-rule px-5 py-4 text-lg outline-none"
       />
-      <Command.List className="max-h-[52vh] overflow-auto p-2">
+      <Command.List ref={list} className="max-h-[52vh] overflow-auto p-2">
         <Command.Empty className="px-3 py-4 text-soft">Nothing found.</Command.Empty>
         {id && (
           <Command.Group heading="This job" className={GROUP}>
