@@ -9,7 +9,7 @@ import { ROOT } from './lib/machine.mjs';
 const WHOLE = 'whole';
 
 /** Packages that find files of their own beside them, or are compiled for the machine. */
-const AS_THEY_ARE = [/^sharp(\/|$)/, /^jsdom(\/|$)/, /^serialport(\/|$)/, /^@serialport\//];
+const AS_THEY_ARE = [/^sharp(\/|$)/, /^jsdom(\/|$)/, /^serialport(\/|$)/, /^@serialport\//, /^@node-rs\//];
 
 /** What packages ask for if it happens to be there; nothing of it is. */
 const NOT_THERE = [

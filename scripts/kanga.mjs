@@ -1,7 +1,9 @@
 import { backup, restore, verify } from './lib/backup/commands.mjs';
 import { bench } from './lib/bench.mjs';
 import { exportShop, importShop } from './lib/carry.mjs';
+import { verifyBook } from './lib/book.mjs';
 import { Lack } from './lib/machine.mjs';
+import { code } from './lib/owner-code.mjs';
 import { soak } from './lib/soak/soak.mjs';
 import { start, stop, worker } from './lib/serve.mjs';
 import { pictures } from './lib/pictures.mjs';
@@ -19,6 +21,8 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga backup [FILE]    everything in one file that a person can carry (--lock: with a passphrase; --list)
   ./kanga backup --to FOLDER   where the backups of every night go (--keep 7,4,12: days, weeks, months; --at 02:30)
   ./kanga verify FILE      restore a backup into a database of its own, and compare
+  ./kanga verify           whether the book of changes is as it was written
+  ./kanga code    a code with which whoever is at this machine becomes the owner, or gets a new password
   ./kanga restore FILE     put a backup in the place of what is there (--yes: without asking)
   ./kanga restore --at TIME    put the shop back to a moment, from the log that is kept beside the backups
   ./kanga export FOLDER    the whole shop in open formats: tickets, tables, JSON, pictures, recipes (./kanga import takes it in)
@@ -33,6 +37,11 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set
   KANGA_DATA      the data folder, ./data unless set
   KANGA_DATABASE_URL   a PostgreSQL elsewhere, for one server or for several of one shop (docs/running.md); one of Kanga's own unless set
+  KANGA_HOST      listen on the network as well, over TLS, at this address (0.0.0.0: at all); a switch under People unless set
+  KANGA_TLS_PORT  the port there, 4643 unless set
+  KANGA_CERTIFICATE, KANGA_CERTIFICATE_KEY   files of a certificate of one's own; the shop's own authority makes one unless set
+  KANGA_ADDRESS   where people find Kanga behind a proxy, https://…; KANGA_TRUST: addresses of that proxy, 127.0.0.1 unless set
+  KANGA_KEY       the file of the key that seals one-time codes, data/key unless set; servers of one shop have the same
   KANGA_LOGS      json: what the server says as lines of JSON, with one for each request
   KANGA_BACKUPS   the folder of backups, where it is not chosen otherwise; data/backups unless set
   KANGA_PASSPHRASE   the passphrase of a backup that is locked
@@ -47,7 +56,8 @@ const COMMANDS = {
   worker,
   service,
   backup,
-  verify,
+  verify: (words) => (words.length === 0 ? verifyBook() : verify(words)),
+  code,
   restore,
   export: exportShop,
   import: importShop,

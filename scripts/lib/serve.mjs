@@ -20,6 +20,7 @@ import { Cluster } from './ground/cluster.mjs';
 import { dataFolder, openDataFolder, wantedPort } from './ground/data-folder.mjs';
 import { claim, isTaken, tell } from './ground/instance.mjs';
 import { Keeper } from './ground/keeper.mjs';
+import { howToBecomeOwner } from './owner-code.mjs';
 import { identityOf, isAlive, isThat } from './ground/processes.mjs';
 import { openServer } from './ground/server.mjs';
 
@@ -150,7 +151,8 @@ export async function start(words = []) {
   state = 'ready';
   // What is not Kanga's own is backed up by whoever looks after it, and by ./kanga backup.
   if (database.isOwn) nights.open();
-  console.log(`\nKanga is ready: ${address(port)}\nData: ${data}\nCtrl-C stops it.`);
+  const owner = await howToBecomeOwner(port, data).catch(() => '');
+  console.log(`\nKanga is ready: ${address(port)}\nData: ${data}\nCtrl-C stops it.${owner}`);
 }
 
 /** Starts Kanga as a process of its own, which outlives the terminal, and waits until it is ready. */

@@ -84,7 +84,8 @@ export async function browser(cluster, folder, { script = 'test:e2e', env = {}, 
   const [port, url] = [await freePort(), await cluster.ensureDatabase(`kanga_e2e_${part[0]}`)];
   const database = { url, env: cluster.environment() };
   const data = join(folder, name);
-  const server = await openServer({ database, port, data, env: NO_PAST });
+  const tls = await freePort();
+  const server = await openServer({ database, port, data, env: { ...NO_PAST, KANGA_TLS_PORT: String(tls) } });
   const report = join(folder, `${name}.json`);
   try {
     const words = ['--', `--shard=${part}`, `--output=test-results/${name}`];

@@ -11,10 +11,12 @@ import { ProcessModule } from './process/index.js';
 import { HealthModule } from './health/index.js';
 import { InspectModule } from './inspect/index.js';
 import { JobModule } from './job/index.js';
+import { NetworkModule } from './network/index.js';
 import { OrderModule } from './order/index.js';
 import { PrintModule } from './print/index.js';
 import { ProofModule } from './proof/index.js';
 import { DayModule } from './day/index.js';
+import { AccessGuard, PeopleModule } from './people/index.js';
 import { PackModule } from './pack/index.js';
 import { PurchaseModule } from './purchase/index.js';
 import { ScannerModule } from './scanner/index.js';
@@ -36,6 +38,8 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     ProcessModule,
     BackupModule,
     HealthModule,
+    PeopleModule,
+    NetworkModule,
     ShopModule,
     BlankModule,
     ArtModule,
@@ -57,6 +61,9 @@ const MOST_ASKED = { ttl: 10_000, limit: 5000 };
     TidyModule,
     DemoModule,
   ],
-  providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
+  providers: [
+    { provide: APP_GUARD, useClass: ThrottlerGuard },
+    { provide: APP_GUARD, useExisting: AccessGuard },
+  ],
 })
 export class AppModule {}

@@ -22,6 +22,18 @@ export interface Config {
   web: string;
   /** The data folder. */
   data: string;
+  /** The file with the key that seals what has to be read again; servers of one shop have the same. */
+  key: string;
+  /** Where it listens on the network, KANGA_HOST; null: as is chosen in the shop. */
+  host: string | null;
+  tlsPort: number;
+  /** Files of a certificate of one's own and its key; null: the shop's own authority makes one. */
+  certificate: string | null;
+  certificateKey: string | null;
+  /** Where a proxy in front of Kanga is found; null: there is none. */
+  address: URL | null;
+  /** Machines of proxies that are believed about where a request comes from. */
+  trusted: ReadonlySet<string>;
   /** Whether what the server says is read by programs: JSON, a line each, with one for every request. */
   logsAreRead: boolean;
   /** So many days of past has the demo shop; 0: none. */
@@ -49,12 +61,26 @@ function withPassword(address: string): string {
   return url.href;
 }
 
+function portIn(name: string, usual: number): number {
+  const port = Number(process.env[name] ?? usual);
+  if (!(Number.isInteger(port) && port > 0 && port < 65536))
+    throw new Error(`${name} must be a port number from 1 to 65535, got “${process.env[name] ?? ''}”`);
+  return port;
+}
+
+/** Where a proxy in front of Kanga is found, KANGA_ADDRESS. */
+function proxyAddress(): URL | null {
+  const text = process.env['KANGA_ADDRESS'] ?? '';
+  if (text === '') return null;
+  const url = URL.canParse(text) ? new URL(text) : null;
+  if (url?.protocol !== 'https:' || url.search !== '' || url.hash !== '')
+    throw new Error(`KANGA_ADDRESS must be where people find Kanga, https://kanga.shop.example, got “${text}”`);
+  return url;
+}
+
 /** Reads the environment that ./kanga prepares. */
 export function config(): Config {
-  const port = Number(process.env['KANGA_PORT'] ?? 4600);
-  if (!(Number.isInteger(port) && port > 0 && port < 65536)) {
-    throw new Error(`KANGA_PORT must be a port number from 1 to 65535, got “${process.env['KANGA_PORT'] ?? ''}”`);
-  }
+  const port = portIn('KANGA_PORT', 4600);
   const spool = join(required('KANGA_DATA'), 'spool');
   mkdirSync(spool, { recursive: true });
   return {
@@ -69,6 +95,13 @@ export function config(): Config {
     thermometer: process.env['KANGA_THERMOMETER'] ?? null,
     web: resolve(required('KANGA_WEB')),
     data: required('KANGA_DATA'),
+    key: process.env['KANGA_KEY'] ?? join(required('KANGA_DATA'), 'key'),
+    host: process.env['KANGA_HOST'] || null,
+    tlsPort: portIn('KANGA_TLS_PORT', 4643),
+    certificate: process.env['KANGA_CERTIFICATE'] || null,
+    certificateKey: process.env['KANGA_CERTIFICATE_KEY'] || null,
+    address: proxyAddress(),
+    trusted: new Set((process.env['KANGA_TRUST'] ?? '127.0.0.1,::1').split(',').map((one) => one.trim())),
     logsAreRead: process.env['KANGA_LOGS'] === 'json',
     pastDays: Number(process.env['KANGA_DEMO_PAST'] ?? 120),
   };

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { randomBytes } from 'node:crypto';
 import { readdir, rm } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
@@ -6,6 +7,7 @@ import { ConsoleLogger, Logger } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
+import cookieParser from 'cookie-parser';
 import type { NextFunction, Request, Response } from 'express';
 import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
@@ -18,6 +20,8 @@ import { endInOrder } from './ending.js';
 import { DemoService } from './demo/index.js';
 import { Metrics } from './health/index.js';
 import { OtherServers } from './live/index.js';
+import { NetworkService } from './network/index.js';
+import { Identify } from './people/index.js';
 import { RenderQueue, Sender } from './print/index.js';
 import { nameRequest, ownToken, pageLinks, ProblemFilter, roomFirst, sameOrigin } from './http/index.js';
 
@@ -67,7 +71,7 @@ async function clearSpool(spool: string): Promise<void> {
 }
 
 async function start(): Promise<void> {
-  const { port, spool, web, renders, data, logsAreRead } = config();
+  const { port, spool, web, renders, data, logsAreRead, address, trusted } = config();
   await clearSpool(spool);
   const app = await NestFactory.create<NestExpressApplication>(AppModule, {
     logger: logsAreRead ? new ConsoleLogger({ json: true, logLevels: ['log', 'warn', 'error'] }) : ['warn', 'error'],
@@ -78,7 +82,13 @@ async function start(): Promise<void> {
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
   // Lines that stay open say that they are not to be changed on the way, and are not.
   app.use(compression({ threshold: SMALL }));
-  app.use(sameOrigin(ownToken(data)));
+  const front = randomBytes(32).toString('hex');
+  const network = app.get(NetworkService);
+  const { origins, reach } = network;
+  const doors = { token: ownToken(data), ways: { front, address, trusted }, origins, reach };
+  app.use(sameOrigin(doors));
+  app.use(cookieParser());
+  app.use(app.get(Identify).first(doors));
   app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });
   app.useGlobalFilters(new ProblemFilter());
@@ -96,6 +106,7 @@ async function start(): Promise<void> {
   await app.get(Sender).resume();
   (app.getHttpServer() as Server).keepAliveTimeout = KEPT_OPEN;
   await app.listen(port, '127.0.0.1');
+  await network.begin(front);
   process.stdout.write(`Kanga is ready at http://127.0.0.1:${port}/\n`);
 }
 

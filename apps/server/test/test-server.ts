@@ -44,6 +44,11 @@ export class TestServer {
     this.name = first?.name ?? `kanga_t_${randomUUID().replaceAll('-', '')}`;
   }
 
+  /** Its data folder. */
+  get data(): string {
+    return this.folder;
+  }
+
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }

@@ -1,10 +1,27 @@
 import { Suspense, useEffect, useState } from 'react';
-import { createBrowserRouter, Link, Outlet, useRouteError } from 'react-router';
-import { ApiError, problemFrom } from './data/index.js';
+import { createBrowserRouter, Link, Outlet, useLocation, useNavigate, useRouteError } from 'react-router';
+import { ApiError, problemFrom, useMe } from './data/index.js';
 import { Cloth } from './frame/index.js';
+import { Gate } from './people/index.js';
 
-function Fallback() {
+/** What went wrong; where nobody is signed in any more, the way in again. */
+const Fallback = () => (
+  <Gate>
+    <Trouble />
+  </Gate>
+);
+
+function Trouble() {
   const problem = problemFrom(useRouteError());
+  const [navigate, { pathname, search }] = [useNavigate(), useLocation()];
+  const isClosed = problem.code === 'door.closed';
+  const me = useMe();
+  const isIn = me !== undefined && me.person !== null;
+  // Whoever has come in since sees what they came for.
+  useEffect(() => {
+    if (isClosed && isIn) void navigate(`${pathname}${search}`, { replace: true });
+  }, [isClosed, isIn, navigate, pathname, search]);
+  if (isClosed) return <Waiting />;
   return (
     <Cloth title={problem.title}>
       <div className="m-auto max-w-xl p-8" role="alert">
@@ -51,9 +68,11 @@ function Waiting() {
 
 function Root() {
   return (
-    <Suspense fallback={<Waiting />}>
-      <Outlet />
-    </Suspense>
+    <Gate>
+      <Suspense fallback={<Waiting />}>
+        <Outlet />
+      </Suspense>
+    </Gate>
   );
 }
 
@@ -97,6 +116,9 @@ export const router = createBrowserRouter([
       { path: '/shelf', lazy: async () => ({ Component: (await import('./shelf/shelf.js')).Shelf }) },
       { path: '/shelf/:id', lazy: async () => ({ Component: (await import('./shelf/blank-page.js')).BlankPage }) },
       { path: '/shop', lazy: async () => ({ Component: (await import('./shop/shop.js')).ShopPage }) },
+      { path: '/people', lazy: async () => ({ Component: (await import('./people/people-page.js')).PeoplePage }) },
+      { path: '/me', lazy: async () => ({ Component: (await import('./people/own-page.js')).OwnPage }) },
+      { path: '/changes', lazy: async () => ({ Component: (await import('./people/changes-page.js')).ChangesPage }) },
       { path: '/guide', lazy: async () => ({ Component: (await import('./guide/guide.js')).Guide }) },
       { path: '/log', lazy: async () => ({ Component: (await import('./log/log.js')).Log }) },
       { path: '*', Component: NotThere },

@@ -18,7 +18,8 @@ void queryClient.prefetchQuery(provenQuery);
 // In a window that is served as it is built, and when the first screen is there; nothing is lost where a browser will not have it.
 if (import.meta.env.PROD)
   window.addEventListener('load', () => {
-    setTimeout(() => void keepForAway(), 1000);
+    // A browser that does not trust the address keeps nothing.
+    setTimeout(() => void keepForAway().catch(() => undefined), 1000);
   });
 
 const root = document.getElementById('root');

@@ -9,7 +9,7 @@ import {
 } from '@kanga/contract/bench';
 import { idSchema } from '@kanga/contract/finding';
 import { concat, defer, finalize, interval, map, merge, of, takeUntil, type Observable } from 'rxjs';
-import { expressPath, refuse, Route, Valid } from '../http/index.js';
+import { expressPath, Named, refuse, Route, Valid } from '../http/index.js';
 import { ActualRepository } from '../run/index.js';
 import { Live } from '../live/index.js';
 import { PressOrders } from './press-orders.service.js';
@@ -38,6 +38,7 @@ export class BenchController {
   }
 
   /** What happens at the presses, as it happens. */
+  @Named('live')
   @Sse(expressPath('live'))
   live(): Observable<MessageEvent> {
     if (this.said.lines >= MOST_LINES)

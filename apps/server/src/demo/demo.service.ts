@@ -12,7 +12,7 @@ import { ArtService, withSpoolFile } from '../art/index.js';
 import { BackupService } from '../backup/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { config } from '../config.js';
-import { DB } from '../db/index.js';
+import { asAuthor, DB } from '../db/index.js';
 import { refuse } from '../http/index.js';
 import { JobRepository, JobService } from '../job/index.js';
 import { Live, OtherServers } from '../live/index.js';
@@ -123,9 +123,15 @@ export class DemoService {
 
   /** Throws everything away and loads the demo shop. Asked for again while it runs: waits for the same run. */
   private async reset(): Promise<Shop> {
-    this.loading ??= this.others.alone('demo', () => this.load()).finally(() => (this.loading = null));
+    this.loading ??= this.others.alone('demo', () => this.loadQuietly()).finally(() => (this.loading = null));
     await this.loading;
     return this.shopService.read();
+  }
+
+  /** What is laid by thousands of rows is one entry in the book of changes. */
+  private async loadQuietly(): Promise<void> {
+    await asAuthor({ who: null, from: 'Kanga', quiet: true }, () => this.load());
+    await this.db.raw(`SELECT audit_add('demo', 'loaded', NULL, NULL)`);
   }
 
   private async load(): Promise<void> {

@@ -2,7 +2,13 @@ import type { Request, Response } from 'express';
 import { sameOrigin } from './same-origin.js';
 
 const TOKEN = 'a'.repeat(64);
-const asked = (headers: Record<string, string>, method = 'GET', path = '/api/jobs'): number => {
+const FRONT_SECRET = 'f'.repeat(64);
+const asked = (
+  headers: Record<string, string>,
+  method = 'GET',
+  path = '/api/jobs',
+  behind: URL | null = null,
+): number => {
   let status = 200;
   const response = {
     status(code: number) {
@@ -11,7 +17,10 @@ const asked = (headers: Record<string, string>, method = 'GET', path = '/api/job
     },
     json: () => undefined,
   };
-  sameOrigin(TOKEN)({ headers, method, path } as unknown as Request, response as unknown as Response, () => undefined);
+  const ways = { front: FRONT_SECRET, address: behind, trusted: new Set(['127.0.0.1']) };
+  const doors = { token: TOKEN, ways, origins: () => new Set(['https://192.168.1.20:4643']), reach: () => null };
+  const request = { headers, method, path, socket: { remoteAddress: '127.0.0.1' } };
+  sameOrigin(doors)(request as unknown as Request, response as unknown as Response, () => undefined);
   return status;
 };
 const host = '127.0.0.1:4600';
@@ -52,5 +61,36 @@ describe('sameOrigin', () => {
     expect(asked({ host, 'sec-fetch-site': 'cross-site' }, 'GET', '/shop')).toBe(403);
     expect(asked({ host, 'sec-fetch-site': 'same-site' }, 'GET', '/jobs/1')).toBe(200);
     expect(asked({ host, 'sec-fetch-site': 'same-site' }, 'POST', '/')).toBe(403);
+  });
+
+  describe('through the front that speaks TLS', () => {
+    const far = { 'x-kanga-front': FRONT_SECRET, 'x-kanga-from': '192.168.1.77', host: '192.168.1.20:4643' };
+    it('lets pages of its own addresses in, over TLS alone', () => {
+      expect(asked({ ...far, origin: 'https://192.168.1.20:4643' }, 'POST')).toBe(200);
+      expect(asked({ ...far, origin: 'http://192.168.1.20:4643' }, 'POST')).toBe(403);
+      expect(asked({ ...far, host: 'shop.invalid:4643' })).toBe(403);
+      // The loopback name is the machine’s own: nobody from elsewhere asks under it.
+      expect(asked({ ...far, host: '127.0.0.1:4600', origin: 'https://127.0.0.1:4600' }, 'POST')).toBe(403);
+    });
+    it('takes no word of it from who does not know its secret', () =>
+      expect(asked({ ...far, 'x-kanga-front': 'g'.repeat(64), origin: 'https://192.168.1.20:4643' }, 'POST')).toBe(
+        403,
+      ));
+    it('knows the token from this machine alone', () =>
+      expect(asked({ ...far, 'x-kanga-token': TOKEN }, 'POST')).toBe(403));
+  });
+
+  describe('behind a proxy', () => {
+    const proxied = { host: 'kanga.shop.example', 'x-forwarded-for': '10.0.0.9' };
+    const address = new URL('https://kanga.shop.example');
+    it('answers under its address when that is named', () => {
+      expect(asked(proxied, 'GET', '/api/jobs', address)).toBe(200);
+      expect(asked({ ...proxied, origin: address.origin }, 'POST', '/api/jobs', address)).toBe(200);
+      expect(asked({ ...proxied, origin: 'https://elsewhere.example' }, 'POST', '/api/jobs', address)).toBe(403);
+    });
+    it('believes nothing of it when it is not', () => {
+      expect(asked({ host, 'x-forwarded-for': '10.0.0.9' })).toBe(403);
+      expect(asked({ host, forwarded: 'for=10.0.0.9' })).toBe(403);
+    });
   });
 });

@@ -12,8 +12,7 @@ import {
   type PrinterReport,
 } from '@kanga/contract/sheet';
 import type { Request, Response } from 'express';
-import { Route, Valid } from '../http/index.js';
-import { originOf } from '../sheet/index.js';
+import { originOf, Route, Valid } from '../http/index.js';
 import { PrintService } from './print.service.js';
 
 const ID = new Valid(idSchema);

@@ -1,5 +1,4 @@
 export { SheetModule } from './sheet.module.js';
 export { SheetService } from './sheet.service.js';
-export { originOf } from './sheet.controller.js';
 export { mirrorWords, type FrozenSheets } from './ready.js';
 export { codeBars } from './marks.js';

@@ -4,11 +4,8 @@ import { pipeline } from 'node:stream/promises';
 import { Controller, Param, Req, Res } from '@nestjs/common';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Route, Valid } from '../http/index.js';
+import { originOf, Route, Valid } from '../http/index.js';
 import { SheetService } from './sheet.service.js';
-
-/** Where the asker reached Kanga: what the codes on labels open. */
-export const originOf = (request: Request): string => `${request.protocol}://${request.get('host') ?? '127.0.0.1'}`;
 
 @Controller()
 export class SheetController {

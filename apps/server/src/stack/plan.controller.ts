@@ -3,9 +3,8 @@ import type { RunPlan } from '@kanga/core/job';
 import type { Proven } from '@kanga/core/stack';
 import { idSchema } from '@kanga/contract/finding';
 import type { Request, Response } from 'express';
-import { Route, Valid } from '../http/index.js';
+import { originOf, Route, Valid } from '../http/index.js';
 import { ResultRepository } from '../run/index.js';
-import { originOf } from '../sheet/index.js';
 import { CardService } from './card.service.js';
 import { PlanService } from './plan.service.js';
 

@@ -2,6 +2,7 @@ import type { AnswerOf, BodyOf, QueryOf } from '@kanga/contract/api';
 import type { Problem } from '@kanga/contract/finding';
 import { addressOf, ROUTES, type ParamsOf, type Query, type RouteName } from '@kanga/contract/route';
 import { keepLater, KEPT_HEADER, keptText, PATIENCE } from '../kept/index.js';
+import { atDoor } from './door.js';
 import { keptLine } from './kept-line.js';
 
 /** A refusal of the server, or the lack of any answer (`status` 0). */
@@ -79,8 +80,11 @@ async function ask<N extends RouteName>(
     throw error;
   });
   keptLine.hear(response.headers.get(KEPT_HEADER));
-  if (!response.ok) throw new ApiError(response.status, await problemOf(response));
-  return response;
+  if (response.ok) return response;
+  const problem = await problemOf(response);
+  // Who shows that it is them has it done.
+  if (await atDoor(problem.code)) return ask(name, asked, signal);
+  throw new ApiError(response.status, problem);
 }
 
 /** Asks a door of the server by its name; what goes in and out is typed by the schemas that check it there. Throws an ApiError that says what was wrong. */

@@ -1,4 +1,6 @@
 export { ApiError, call, callForFile, callOrKept, problemFrom, sendLeaving, upload } from './api.js';
+export { onDoor } from './door.js';
+export { useMe, entered, left, noteMe, peopleSignIn } from './me.js';
 export {
   dayDoneQuery,
   dayQuery,
@@ -13,6 +15,12 @@ export {
   JOBS_KEY,
   jobsQuery,
   loadJob,
+  changesQuery,
+  meQuery,
+  networkQuery,
+  peopleQuery,
+  signInsQuery,
+  tabletsQuery,
   LOG_KEY,
   orderJobsQuery,
   orderQuery,

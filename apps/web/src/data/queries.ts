@@ -6,6 +6,7 @@ import { FONTS, type Face, type FontId } from '@kanga/core/text';
 import { dayIn, unitPrinter, type UnitPrinter } from '@kanga/core/units';
 import type { JobPage, JobsQuery, JobSummary } from '@kanga/contract/job';
 import type { OrdersQuery } from '@kanga/contract/order';
+import type { AuditQuery } from '@kanga/contract/people';
 import { addressOf } from '@kanga/contract/route';
 import type { Shop } from '@kanga/contract/shop';
 import { ApiError, call, callForFile, callOrKept } from './api.js';
@@ -24,6 +25,17 @@ export const queryClient = new QueryClient({
 });
 
 export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => call('shop'), staleTime: 60_000 });
+/** Who is at this screen, and whether anybody has to say so. */
+export const meQuery = queryOptions({
+  queryKey: ['me'],
+  queryFn: () => call('me'),
+  staleTime: 60_000,
+  refetchInterval: 5 * 60_000,
+});
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => call('people') });
+export const tabletsQuery = queryOptions({ queryKey: ['tablets'], queryFn: () => call('tablets') });
+export const networkQuery = queryOptions({ queryKey: ['network'], queryFn: () => call('network') });
+export const signInsQuery = queryOptions({ queryKey: ['sign-ins'], queryFn: () => call('signIns') });
 /** The shop's time zone; this screen's own while the shop is not known. */
 export const shopZone = (): string =>
   queryClient.getQueryData(shopQuery.queryKey)?.settings.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -78,6 +90,9 @@ const pagesQuery = <Page extends { next: string | null }>(
     queryFn: ({ pageParam }) => ask({ most: PAGE, ...(pageParam === '' ? {} : { after: pageParam }) }),
     getNextPageParam: ({ next }) => next,
   });
+/** The book of changes, page by page. */
+export const changesQuery = (query: Omit<AuditQuery, 'most' | 'after'>) =>
+  pagesQuery(['changes', query], (from) => call('audit', { query: { ...query, ...from } }));
 /** Every list of jobs, whatever it is narrowed to. */
 export const JOBS_KEY = ['jobs'];
 /** The first jobs of a list. */

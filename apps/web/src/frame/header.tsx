@@ -1,5 +1,7 @@
 import { useRef, type ReactNode } from 'react';
 import { NavLink, Link } from 'react-router';
+import { useMe } from '../data/index.js';
+import { WhoIsHere } from '../people/index.js';
 import { Key } from '../ui/index.js';
 import { openHelp } from './help-door.js';
 import { openPalette } from './palette-door.js';
@@ -18,17 +20,27 @@ const PLACES = [
   ['/log', 'Log'],
 ] as const;
 
+/** Where a tablet of the bench can go: its work is there. */
+const AT_TABLET: readonly string[] = ['/', '/jobs', '/bench'];
+
+function usePlaces() {
+  const isTablet = Boolean(useMe()?.tablet);
+  return isTablet ? PLACES.filter(([to]) => AT_TABLET.includes(to)) : PLACES;
+}
+
 /** The top row: where one is, and where else one can go. */
 export function Header({ children }: { children?: ReactNode }) {
+  const places = usePlaces();
   return (
-    <header className="no-print flex min-h-11 items-center gap-4 text-[15px]">
+    <header className="no-print relative z-[1] -mx-3.5 flex min-h-11 items-center gap-4 bg-ground px-3.5 text-[15px]">
       <Link to="/" className="flex min-h-11 items-center font-big text-[20px] font-bold">
         Kanga
       </Link>
       <div className="min-w-0 flex-1 truncate">{children}</div>
+      <WhoIsHere />
       <PlacesMenu />
       <nav aria-label="Places" className="flex items-center gap-1 max-lg:hidden">
-        {PLACES.map(([to, name]) => (
+        {places.map(([to, name]) => (
           <NavLink
             key={to}
             to={to}
@@ -64,6 +76,7 @@ export function Header({ children }: { children?: ReactNode }) {
 /** The places behind one button, where there is no room for all of them. */
 function PlacesMenu() {
   const menu = useRef<HTMLDetailsElement>(null);
+  const places = usePlaces();
   const row = 'flex min-h-11 w-full items-center px-4 text-left font-semibold hover:bg-wash';
   return (
     <details ref={menu} className="relative z-30 lg:hidden">
@@ -81,7 +94,7 @@ function PlacesMenu() {
           menu.current?.removeAttribute('open');
         }}
       >
-        {PLACES.map(([to, name]) => (
+        {places.map(([to, name]) => (
           <NavLink key={to} to={to} end className={row}>
             {name}
           </NavLink>

@@ -19,6 +19,9 @@ const PLACES = [
   ['Settings sheet for the wall', '/settings'],
   ['Reference chart', '/chart'],
   ['Log of pressings', '/log'],
+  ['People, tablets and the network', '/people'],
+  ['You: password and devices', '/me'],
+  ['The book of changes', '/changes'],
 ] as const;
 const ITEM = 'cursor-pointer rounded-sm px-3 py-2 data-[selected=true]:bg-cyan data-[selected=true]:text-white';
 const GROUP =

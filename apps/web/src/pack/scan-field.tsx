@@ -1,8 +1,6 @@
-import { lazy, Suspense, useState } from 'react';
-import { Button } from '../ui/index.js';
+import { useState } from 'react';
+import { Button, Camera } from '../ui/index.js';
 import type { Said } from './use-pack.js';
-
-const Camera = lazy(() => import('./camera.js').then(({ Camera: found }) => ({ default: found })));
 
 /** Where a label is shown or its number typed, and what came of it, large. */
 export function ScanField({
@@ -43,14 +41,13 @@ export function ScanField({
         </Button>
       </form>
       {camera ? (
-        <Suspense fallback={<span className="text-soft">Starting the camera…</span>}>
-          <Camera
-            onCode={onShow}
-            onClose={() => {
-              setCamera(false);
-            }}
-          />
-        </Suspense>
+        <Camera
+          onCode={onShow}
+          onClose={() => {
+            setCamera(false);
+          }}
+          lack="Type the number on the label, like 21/3."
+        />
       ) : (
         <Button
           className="min-h-12"

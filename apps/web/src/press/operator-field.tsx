@@ -1,9 +1,12 @@
-import { setOperator, useShop, useOperator } from '../data/index.js';
+import { setOperator, useMe, useShop, useOperator } from '../data/index.js';
 
 /** The operator at this screen: said once, written down with everything that is done here. */
 export function OperatorField({ slim = false }: { /** For the head of a page. */ slim?: boolean }) {
   const { people } = useShop().settings;
   const who = useOperator();
+  const me = useMe();
+  // Who signed in is who it is.
+  if (me?.person) return slim ? null : <span className="text-[17px] font-semibold">{me.person.name}</span>;
   if (people.length === 0) return null;
   return (
     <label className={`flex items-center gap-2 ${slim ? '' : 'text-[17px]'}`}>

@@ -1,5 +1,6 @@
 import type { Settings } from '@kanga/core/shop';
 import { celsiusOf, isZone, parseNumber } from '@kanga/core/units';
+import { Link } from 'react-router';
 import { problemFrom, usePrint } from '../data/index.js';
 import { Cloth, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
@@ -32,7 +33,12 @@ export function ShopPage() {
   return (
     <Cloth title="Shop" head={<b>{settings.shopName}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
-        <h1 className="mb-4 font-big text-[34px] leading-none font-bold">Shop</h1>
+        <div className="mb-4 flex flex-wrap items-baseline gap-x-5">
+          <h1 className="font-big text-[34px] leading-none font-bold">Shop</h1>
+          <Link to="/people" className="text-cyan underline">
+            People, tablets and the network
+          </Link>
+        </div>
         <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-2">
           <section className="space-y-4">
             <h2 className="font-big text-2xl font-bold">Settings</h2>

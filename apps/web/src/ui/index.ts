@@ -8,5 +8,6 @@ export { finder, SearchField } from './search.js';
 export { usePassing } from './use-passing.js';
 export { useMatches, useWindow } from './use-window.js';
 export { WindowList } from './window-list.js';
+export { Camera } from './camera.js';
 export { Menu } from './menu.js';
 export { UndoRedo } from './undo-redo.js';

@@ -36,6 +36,7 @@ import { ORDER_ENDPOINTS } from './order-endpoints.js';
 import { stockIdSchema } from '../stock/index.js';
 import { labelSizeSchema } from '../pack/index.js';
 import { PACK_ENDPOINTS } from './pack-endpoints.js';
+import { PEOPLE_ENDPOINTS } from './people-endpoints.js';
 import { STOCK_ENDPOINTS } from './stock-endpoints.js';
 import { STUDY_ENDPOINTS } from './study-endpoints.js';
 
@@ -147,6 +148,7 @@ const DESCRIPTIONS = {
   ...PACK_ENDPOINTS,
   ...STOCK_ENDPOINTS,
   ...STUDY_ENDPOINTS,
+  ...PEOPLE_ENDPOINTS,
   storage: { summary: 'What the data take, and what nothing uses', answer: storageSchema },
   tidy: { summary: 'Take away now what is due to go', answer: storageSchema },
   backups: { summary: 'The backups of the shop', answer: backupsSchema },
@@ -172,6 +174,7 @@ const PARAMETERS: Readonly<Record<string, Joi.Schema>> = {
   label: labelSizeSchema,
   font: Joi.string().required(),
   subset: Joi.string().required(),
+  key: Joi.string().max(1400).required(),
 };
 
 /** The parameters of a path with what each may be. */

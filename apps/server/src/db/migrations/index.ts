@@ -19,6 +19,7 @@ import * as pack from './0017-pack.js';
 import * as day from './0018-day.js';
 import * as plateRates from './0019-plate-rates.js';
 import * as lists from './0020-lists.js';
+import * as people from './0021-people.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -41,6 +42,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0018-day': day,
   '0019-plate-rates': plateRates,
   '0020-lists': lists,
+  '0021-people': people,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button } from '../ui/index.js';
+import { Button } from './button.js';
+import type { CameraProps } from './camera-props.js';
 
 /** How often a picture of the camera is looked at, ms: several times while a label is held still. */
 const EVERY = 160;
@@ -9,7 +10,7 @@ const AGAIN = 2500;
 const WIDTH = 640;
 
 /** Shows what the camera sees, and tells each code that it reads. */
-export function Camera({ onCode, onClose }: { onCode: (text: string) => void; onClose: () => void }) {
+export default function CameraView({ onCode, onClose, lack }: CameraProps) {
   const video = useRef<HTMLVideoElement>(null);
   const tell = useRef(onCode);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -72,7 +73,7 @@ export function Camera({ onCode, onClose }: { onCode: (text: string) => void; on
         <video ref={video} muted playsInline className="h-[150px] w-[200px] bg-key object-cover" aria-label="Camera" />
       ) : (
         <p role="alert" className="max-w-sm font-semibold text-magenta">
-          No camera answers ({trouble}). Type the number on the label, like 21/3.
+          No camera answers ({trouble}). {lack}
         </p>
       )}
       <Button onClick={onClose}>Close the camera</Button>

@@ -1,0 +1,2 @@
+export { NetworkModule } from './network.module.js';
+export { NetworkService } from './network.service.js';

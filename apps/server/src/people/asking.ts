@@ -1,0 +1,36 @@
+import type { Right, Role } from '@kanga/contract/people';
+import type { Request } from 'express';
+import type { Source } from '../http/index.js';
+
+/** Who asks. */
+export interface Asking extends Source {
+  /** `alone`: the one owner at this machine; `token`: a program that can read the data folder. */
+  by: 'alone' | 'token' | 'person' | 'nobody';
+  person: { id: string; name: string; role: Role; rights: readonly Right[] } | null;
+  tablet: { id: string; name: string } | null;
+  /** The device on which they are signed in. */
+  signIn: string | null;
+  /** When they last showed that it is them, ms since 1970; null: not on this device. */
+  provenAt: number | null;
+}
+
+const asked = new WeakMap<Request, Asking>();
+/** Notes who asks with a request. */
+export const noteAsking = (request: Request, asking: Asking): void => void asked.set(request, asking);
+
+/** Who asks with a request. */
+export function askingOf(request: Request): Asking {
+  const asking = asked.get(request);
+  if (!asking) throw new Error('nobody looked who asks');
+  return asking;
+}
+
+/** What whoever asks may do here; a tablet at the bench can be used for no more than its work. */
+export function rightsOf(
+  { by, person, tablet }: Asking,
+  all: readonly Right[],
+  atTablet: readonly Right[],
+): readonly Right[] {
+  const own = by === 'alone' || by === 'token' ? all : (person?.rights ?? []);
+  return tablet ? own.filter((right) => atTablet.includes(right)) : own;
+}

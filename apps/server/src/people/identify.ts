@@ -1,0 +1,86 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { NextFunction, Request, Response } from 'express';
+import type { Knex } from 'knex';
+import { asAuthor, DB } from '../db/index.js';
+import { hasToken, knownSource, type Doors } from '../http/index.js';
+import { noteAsking, type Asking } from './asking.js';
+import { cookieOf } from './cookies.js';
+import { PersonRepository } from './person.repository.js';
+import { hashOfToken } from './secrets.js';
+import { SignIns } from './sign-ins.js';
+
+const ONLY_LOOKS = ['GET', 'HEAD'];
+/** That nobody has to sign in is believed for so long, ms: another server may have made the owner. */
+const BELIEVED = 500;
+
+/** Finds out who asks, before anything is answered. */
+@Injectable()
+export class Identify {
+  private owner = false;
+  private looked = -Infinity;
+
+  constructor(
+    @Inject(DB) private readonly db: Knex,
+    private readonly people: PersonRepository,
+    private readonly signIns: SignIns,
+  ) {}
+
+  /** Whether everybody has to sign in. Once it is so it stays so. */
+  async everybodySignsIn(): Promise<boolean> {
+    if (this.owner || performance.now() - this.looked < BELIEVED) return this.owner;
+    this.owner = await this.people.hasOwner();
+    this.looked = performance.now();
+    return this.owner;
+  }
+
+  /** Somebody has become the owner. */
+  ownerMade(): void {
+    this.owner = true;
+  }
+
+  private async tablet(request: Request, secure: boolean): Promise<Asking['tablet']> {
+    const token = cookieOf(request, 'kanga-tablet', secure);
+    if (token === null) return null;
+    const [row] = await this.db('tablet')
+      .where({ token: hashOfToken(token) })
+      .whereNull('gone_at')
+      .select<{ id: string; name: string; stale: boolean }[]>(
+        'id',
+        'name',
+        this.db.raw("coalesce(seen_at < now() - interval '60 seconds', true) AS stale"),
+      );
+    if (!row) return null;
+    if (row.stale) await this.db('tablet').where({ id: row.id }).update({ seen_at: this.db.fn.now() });
+    return { id: row.id, name: row.name };
+  }
+
+  private async asking(request: Request, doors: Doors): Promise<Asking> {
+    const source = knownSource(request);
+    const nobody: Asking = { ...source, by: 'nobody', person: null, tablet: null, signIn: null, provenAt: null };
+    if (hasToken(request, source, doors)) return { ...nobody, by: 'token' };
+    if (!(await this.everybodySignsIn())) return { ...nobody, by: 'alone' };
+    const tablet = await this.tablet(request, source.secure);
+    const token = cookieOf(request, 'kanga', source.secure);
+    const signedIn = token === null ? null : await this.signIns.of(token);
+    // Who signed in at a tablet is signed in there alone, and at no tablet that was taken away since.
+    if (!signedIn || (signedIn.tabletId !== null && signedIn.tabletId !== tablet?.id)) return { ...nobody, tablet };
+    const { id, person, provenAt } = signedIn;
+    return { ...nobody, by: 'person', person, tablet, signIn: id, provenAt };
+  }
+
+  /** Before every request to the API: who asks, and in whose name it is done. */
+  readonly first =
+    (doors: Doors) =>
+    (request: Request, _response: Response, next: NextFunction): void => {
+      // Files of the application are anybody's.
+      if (!request.path.startsWith('/api/')) {
+        next();
+        return;
+      }
+      this.asking(request, doors).then((asking) => {
+        noteAsking(request, asking);
+        const from = asking.by === 'token' ? 'the machine itself' : asking.address;
+        asAuthor(ONLY_LOOKS.includes(request.method) ? null : { who: asking.person?.id ?? null, from }, next);
+      }, next);
+    };
+}

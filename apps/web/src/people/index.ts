@@ -1,0 +1,2 @@
+export { Gate } from './gate.js';
+export { WhoIsHere } from './who-is-here.js';
