@@ -31,8 +31,8 @@ export async function entered(me: Me): Promise<void> {
 /** Nobody is there any more: nothing that was shown stays in memory, nor in what this screen keeps for when the server is away. */
 export async function left(me: Me): Promise<void> {
   setOperator(null);
-  queryClient.clear();
   queryClient.setQueryData(meQuery.queryKey, me);
+  queryClient.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'me' });
   noteMe(me);
   if (me.tablet === null && 'caches' in window)
     for (const name of await caches.keys()) if (name.startsWith('kanga-')) await caches.delete(name);
