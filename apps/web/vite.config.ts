@@ -9,6 +9,8 @@ const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/s
 
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
+  // Wherever it is served: index.html says where that is, and all else is found from there.
+  base: './',
   // Made small once, when it is built: the server sends them as they are.
   plugins: [
     react(),

@@ -19,9 +19,9 @@ function builtFiles(folder: string): { url: string; revision: string | null }[] 
     )
     .map((entry) => join(entry.parentPath, entry.name))
     .map((path) => {
-      const url = path.slice(folder.length).replaceAll('\\', '/');
+      const url = path.slice(folder.length + 1).replaceAll('\\', '/');
       const revision = createHash('sha256').update(readFileSync(path)).digest('hex').slice(0, 16);
-      return { url, revision: url.startsWith('/assets/') ? null : revision };
+      return { url, revision: url.startsWith('assets/') ? null : revision };
     });
 }
 

@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 import { randomBytes } from 'node:crypto';
-import { readdir, rm } from 'node:fs/promises';
+import { readdir, readFile, rm } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { ConsoleLogger, Logger } from '@nestjs/common';
@@ -41,26 +41,38 @@ const KEPT_OPEN = 75_000;
 const SMALL = 2048;
 
 /** The built web application, as small as whoever asks can read it: files with a hash in their name for ever, the page itself never from a cache. */
-async function serveWeb(app: NestExpressApplication, folder: string): Promise<void> {
-  const linksOf = await pageLinks(folder);
+async function serveWeb(app: NestExpressApplication, folder: string, home: string): Promise<void> {
+  const linksOf = await pageLinks(folder, home);
+  const page = (await readFile(join(folder, 'index.html'), 'utf8')).replace(
+    '<base href="/" />',
+    `<base href="${home}" />`,
+  );
   const small = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
   const forEver = { immutable: true, maxAge: '365d', fallthrough: false };
   app.use('/assets/', staticGzip(join(folder, 'assets'), { ...small, serveStatic: forEver }));
   const files = staticGzip(folder, small);
   app.use((request: Request, response: Response, next: NextFunction) => {
-    // No file is looked for where the API answers.
-    if (request.path.startsWith('/api/')) next();
+    // No file is looked for where the API answers; the page itself says where it is served.
+    if (request.path.startsWith('/api/') || request.path === '/index.html') next();
     else files(request, response, next);
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' || request.path.startsWith('/api/')) return next();
     const links = linksOf(request.path);
     if (links) response.setHeader('Link', links);
-    response.setHeader('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), (error) => {
-      if (error) next(error);
-    });
+    response.setHeader('Cache-Control', 'no-cache').type('html').send(page);
   });
 }
+
+/** Beneath a path of a proxy that hands the whole of it on, Kanga's own begin after it. */
+const beneath =
+  (home: string) =>
+  (request: Request, _response: Response, next: NextFunction): void => {
+    const path = home.slice(0, -1);
+    if (home !== '/' && (request.url === path || request.url.startsWith(home)))
+      request.url = request.url.slice(path.length) || '/';
+    next();
+  };
 
 /** What a stopped server left half way is of no use; what cannot be taken away is said, and is no reason not to start. */
 async function clearSpool(spool: string): Promise<void> {
@@ -77,6 +89,8 @@ async function start(): Promise<void> {
     logger: logsAreRead ? new ConsoleLogger({ json: true, logLevels: ['log', 'warn', 'error'] }) : ['warn', 'error'],
     bodyParser: false,
   });
+  const home = address === null ? '/' : `${address.pathname.replace(/\/+$/, '')}/`;
+  app.use(beneath(home));
   app.use(nameRequest);
   app.use(app.get(Metrics).watch);
   app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
@@ -92,7 +106,7 @@ async function start(): Promise<void> {
   app.use(roomFirst(data));
   app.useBodyParser('json', { limit: '2mb' });
   app.useGlobalFilters(new ProblemFilter());
-  await serveWeb(app, web);
+  await serveWeb(app, web, home);
   endInOrder(app);
   const db = app.get<Knex>(DB);
   await whenThere(db);

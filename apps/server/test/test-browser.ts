@@ -22,10 +22,10 @@ export const GOOD = 'velvet otter lantern 71';
 export class TestBrowser {
   readonly jar = new Map<string, string>();
 
-  /** `ca`: certificates that it trusts, for an address of TLS. */
+  /** `ca`: certificates that it trusts, for an address of TLS; `beneath`: the path where Kanga is served. */
   constructor(
     readonly url: string,
-    private readonly more: { ca?: string; localAddress?: string } = {},
+    private readonly more: { ca?: string; beneath?: string } = {},
   ) {}
 
   async ask<T = Problem>(
@@ -34,7 +34,21 @@ export class TestBrowser {
     json?: unknown,
     headers: Record<string, string> = {},
   ): Promise<Heard<T>> {
-    const url = new URL(`/api/${path}`, this.url);
+    return this.send<T>(method, `${this.more.beneath ?? ''}/api/${path}`, json, headers);
+  }
+
+  /** A page or a file. */
+  get(path: string): Promise<Heard<unknown>> {
+    return this.send('GET', path);
+  }
+
+  private async send<T>(
+    method: string,
+    path: string,
+    json?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Heard<T>> {
+    const url = new URL(path, this.url);
     const body = json === undefined ? undefined : JSON.stringify(json);
     const cookie = [...this.jar].map(([name, value]) => `${name}=${value}`).join('; ');
     const heard = await new Promise<Heard<T>>((done, fail) => {
@@ -43,7 +57,7 @@ export class TestBrowser {
         url,
         {
           method,
-          ...this.more,
+          ...(this.more.ca === undefined ? {} : { ca: this.more.ca }),
           // Whatever name is asked for: the certificate is that of the machine.
           checkServerIdentity: (_name: string, certificate: PeerCertificate) =>
             checkServerIdentity(url.hostname, certificate),

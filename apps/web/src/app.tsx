@@ -1,5 +1,13 @@
 import { Suspense, useEffect, useState } from 'react';
-import { createBrowserRouter, Link, Outlet, useLocation, useNavigate, useRouteError } from 'react-router';
+import {
+  createBrowserRouter,
+  Link,
+  Outlet,
+  useLocation,
+  useNavigate,
+  useRouteError,
+  type RouteObject,
+} from 'react-router';
 import { ApiError, problemFrom, useMe } from './data/index.js';
 import { Cloth } from './frame/index.js';
 import { Gate } from './people/index.js';
@@ -85,7 +93,7 @@ const NotThere = () => {
   });
 };
 
-export const router = createBrowserRouter([
+const PAGES: RouteObject[] = [
   {
     element: <Root />,
     errorElement: <Fallback />,
@@ -124,4 +132,7 @@ export const router = createBrowserRouter([
       { path: '*', Component: NotThere },
     ],
   },
-]);
+];
+
+/** The pages of Kanga, beneath the path where it is served. */
+export const routerAt = (home: string) => createBrowserRouter(PAGES, { basename: home });

@@ -2,14 +2,19 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { router } from './app.js';
+import { routerAt } from './app.js';
 import { dayQuery, firstJobQuery, ownJobsQuery, provenQuery, queryClient, shopQuery } from './data/index.js';
+import { servedUnder } from '@kanga/contract/route';
 import { keepForAway } from './kept/index.js';
 import './style.css';
 
+const home = new URL(document.baseURI).pathname;
+servedUnder(home);
+const router = routerAt(home);
+
 // Asked for while the rest of the application is still on its way.
 void queryClient.prefetchQuery(shopQuery);
-if (window.location.pathname === '/') {
+if (window.location.pathname === home) {
   for (const query of [firstJobQuery, ownJobsQuery]) void queryClient.prefetchQuery(query);
   void queryClient.prefetchQuery(dayQuery);
 }

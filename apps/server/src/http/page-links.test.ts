@@ -18,7 +18,7 @@ test('a page names all that it needs, each file once, in whatever ring they impo
     '_words.js': { file: 'assets/words-3.js', imports: ['_field.js'] },
     'src/shop/shop.tsx': { file: 'assets/shop-4.js' },
   });
-  const links = await pageLinks(folder);
+  const links = await pageLinks(folder, '/');
   expect(links('/')).toBe(
     '</assets/today-1.js>; rel=modulepreload, </assets/field-2.js>; rel=modulepreload, </assets/words-3.js>; rel=modulepreload',
   );
@@ -27,12 +27,12 @@ test('a page names all that it needs, each file once, in whatever ring they impo
 
 test('a stage of any job is drawn by the screen of jobs; their list is not', async () => {
   await built({ 'src/job/job-screen.tsx': { file: 'assets/screen-1.js' } });
-  const links = await pageLinks(folder);
+  const links = await pageLinks(folder, '/');
   expect(links('/jobs/21e49024/stack')).toBe('</assets/screen-1.js>; rel=modulepreload');
   expect(links('/jobs')).toBeNull();
 });
 
 test('a build that says nothing of its chunks has no links', async () => {
   await rm(join(folder, '.vite'), { recursive: true });
-  expect((await pageLinks(folder))('/')).toBeNull();
+  expect((await pageLinks(folder, '/'))('/')).toBeNull();
 });

@@ -22,14 +22,14 @@ function neededBy(key: string, manifest: Manifest, files = new Set<string>()): S
 
 /**
  * The Link header of a page (RFC 8288), which has a browser fetch the scripts of that page beside those of the shell, not after they have run. Null: it needs no others, or the build says
- * nothing of it.
+ * nothing of it. `home`: the path where Kanga is served, `/`.
  */
-export async function pageLinks(folder: string): Promise<(path: string) => string | null> {
+export async function pageLinks(folder: string, home: string): Promise<(path: string) => string | null> {
   const text = await readFile(join(folder, '.vite/manifest.json'), 'utf8').catch(() => '{}');
   const manifest = JSON.parse(text) as Manifest;
   const links = PAGES.map(([path, key]) => {
     const files = [...neededBy(key, manifest)];
-    return { path, header: files.map((file) => `</${file}>; rel=modulepreload`).join(', ') };
+    return { path, header: files.map((file) => `<${home}${file}>; rel=modulepreload`).join(', ') };
   });
   return (path) => links.find((one) => one.path.test(path))?.header || null;
 }

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { AHEAD, minutesOf, type DoneBed, type Shift } from '@kanga/core/day';
+import { addressOf } from '@kanga/contract/route';
 import { addDays, momentAfter, momentIn, weekdayOf } from '@kanga/core/units';
 import { dayQuery, serverNow, useDay, useShop } from '../data/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
@@ -157,7 +158,7 @@ export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPl
             Print…
           </Button>
         )}
-        <a href="/api/day/calendar" className="inline-flex min-h-10 items-center text-cyan underline">
+        <a href={addressOf('dayCalendar', {})} className="inline-flex min-h-10 items-center text-cyan underline">
           Calendar
         </a>
       </div>

@@ -23,6 +23,9 @@ describe('the help of a screen', () => {
     '/settings',
     '/log',
     '/guide',
+    '/people',
+    '/me',
+    '/changes',
   ])('at %s asks its one question, and leads to a section that the guide has', (path) => {
     const { question, section } = helpFor(path);
     expect(question).toMatch(/\?$/);

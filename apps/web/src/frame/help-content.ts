@@ -146,6 +146,15 @@ const HELP: readonly { path: RegExp; help: Help }[] = [
     },
   },
   {
+    path: /^\/(people|me|changes)/,
+    help: {
+      question: 'Who is let in, from where, and what may they do?',
+      keys: [],
+      gestures: ['The three dots beside somebody hold what changes how they come in.'],
+      section: 'people',
+    },
+  },
+  {
     path: /^\/orders/,
     help: {
       question: 'What is wanted by when, and what holds it up?',

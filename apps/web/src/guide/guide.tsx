@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import text from '../../../../docs/guide.md?raw';
+import { under } from '@kanga/contract/route';
 import { useShop } from '../data/index.js';
 import { Cloth } from '../frame/index.js';
 import { renderGuide } from './render-guide.js';
@@ -28,7 +29,7 @@ export function Guide() {
           <ul>
             {sections.map(({ id, title }) => (
               <li key={id}>
-                <a href={`#${id}`} className="flex min-h-9 items-center text-cyan underline">
+                <a href={under(`/guide#${id}`)} className="flex min-h-9 items-center text-cyan underline">
                   {title}
                 </a>
               </li>

@@ -1,4 +1,4 @@
-import { ROUTES, type RouteName } from '@kanga/contract/route';
+import { ROUTES, under, within, type RouteName } from '@kanga/contract/route';
 
 /** The store of answers that a screen goes on with when the server is away. */
 export const KEPT_ANSWERS = 'kanga-answers';
@@ -28,7 +28,7 @@ const PICTURES = addressesOf('artPicture', 'fontCut');
 
 /** Whether an answer is kept for when the server is away: `null`, it is not. `path` without its host. */
 export const keptIn = (path: string): string | null =>
-  ANSWERS.test(path) ? KEPT_ANSWERS : PICTURES.test(path) ? KEPT_PICTURES : null;
+  ANSWERS.test(within(path)) ? KEPT_ANSWERS : PICTURES.test(within(path)) ? KEPT_PICTURES : null;
 
 /** Keeps an answer that this screen knows better than the server last told it: a list with what was added on the live line. */
 export const keepAnswer = (path: string, answer: unknown): Promise<void> => keepText(path, JSON.stringify(answer));
@@ -76,7 +76,7 @@ export async function keepForAway(): Promise<void> {
     );
   });
   const before = serviceWorker.controller;
-  await serviceWorker.register('/sw.js');
+  await serviceWorker.register(under('/sw.js'));
   if (before) return;
   await taken;
   // What came before it was there has not passed through it.

@@ -3,6 +3,7 @@ import { ExpirationPlugin } from 'workbox-expiration';
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { CacheFirst, NetworkFirst } from 'workbox-strategies';
+import { servedUnder } from '@kanga/contract/route';
 import { KEPT_ANSWERS, KEPT_HEADER, KEPT_PICTURES, keptIn, PATIENCE } from './index.js';
 
 /**
@@ -13,6 +14,7 @@ import { KEPT_ANSWERS, KEPT_HEADER, KEPT_PICTURES, keptIn, PATIENCE } from './in
 /** All files of the application: the build writes the list in its place. */
 declare const KANGA_FILES: PrecacheEntry[];
 
+servedUnder(new URL('./', location.href).pathname);
 clientsClaim();
 precacheAndRoute(KANGA_FILES);
 cleanupOutdatedCaches();
@@ -23,12 +25,12 @@ registerRoute(
       try {
         return await fetch(request);
       } catch (error) {
-        const page = await matchPrecache('/index.html');
+        const page = await matchPrecache('index.html');
         if (page) return page;
         throw error;
       }
     },
-    { denylist: [/^\/api\//] },
+    { denylist: [/\/api\//] },
   ),
 );
 

@@ -1,6 +1,7 @@
 import { useMutation, useSuspenseQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { bagOf, mayPack, pieceName, scan, type BagKey, type PackEvent, type PackPiece } from '@kanga/core/pack';
+import { under } from '@kanga/contract/route';
 import { call, ORDERS_KEY, packQuery, problemFrom, queryClient, serverNow, useOperator } from '../data/index.js';
 
 /** What the table last said: that something went in or out, or why not. */
@@ -65,7 +66,11 @@ export function usePack(of: 'order' | 'job', id: string) {
     canUndo: last.length > 0,
     /** A label that was shown, or a number that was typed. */
     show: (text: string, key: BagKey) => {
-      const answer = scan(text, file.pieces, { now: serverNow(), origin: window.location.origin, title: file.title });
+      const answer = scan(text, file.pieces, {
+        now: serverNow(),
+        origin: `${window.location.origin}${under('')}`,
+        title: file.title,
+      });
       if (answer.ok) into(answer.piece, key);
       else setSaid({ good: false, title: answer.title, remedy: answer.remedy });
     },

@@ -1,2 +1,2 @@
 export { type Route, type RouteName, ROUTES } from './routes.js';
-export { addressOf, type ParamsOf, type Query } from './address.js';
+export { addressOf, servedUnder, under, within, type ParamsOf, type Query } from './address.js';

@@ -5,10 +5,13 @@ export type Code = readonly (readonly boolean[])[];
 
 /**
  * The address that opens a piece at the press, short and in capitals, which a code holds in fewer modules than small letters
- * (ISO/IEC 18004, alphanumeric mode). `origin` is where Kanga is served, like `http://192.0.2.7:4600`; pieces count from 1.
+ * (ISO/IEC 18004, alphanumeric mode). `origin` is where Kanga is served, like `http://192.0.2.7:4600`; pieces count from 1. Beneath a path, `https://shop.example/kanga`, letters stay as
+ * they are: to whoever serves there they are not the same.
  */
-export const pieceAddress = (origin: string, jobNumber: number, piece: number): string =>
-  `${origin}/p/${jobNumber}/${piece}`.toUpperCase();
+export function pieceAddress(origin: string, jobNumber: number, piece: number): string {
+  const address = `${origin}/p/${jobNumber}/${piece}`;
+  return /^\w+:\/\/[^/]*$/.test(origin) ? address.toUpperCase() : address;
+}
 
 /** The QR code of a text, of the smallest size that holds it, with 15 % that may be lost (level M). Throws when nothing holds it. */
 export function codeOf(text: string): Code {
