@@ -50,9 +50,12 @@ export function keyAt(file: string): Buffer {
   return Buffer.from(text, 'hex');
 }
 
+/** As long are the nonce and the tag of a seal, bytes (NIST SP 800-38D). */
+const [NONCE, TAG] = [12, 16];
+
 /** Seals a text (AES-256-GCM); `what` says what it is of, and has to be said again to open it. */
 export function seal(key: Buffer, text: string, what: string): string {
-  const nonce = randomBytes(12);
+  const nonce = randomBytes(NONCE);
   const cipher = createCipheriv('aes-256-gcm', key, nonce).setAAD(Buffer.from(what));
   return Buffer.concat([nonce, cipher.update(text, 'utf8'), cipher.final(), cipher.getAuthTag()]).toString('base64');
 }
@@ -60,10 +63,13 @@ export function seal(key: Buffer, text: string, what: string): string {
 /** Opens it again; null: it was sealed with another key, or is not what it was. */
 export function open(key: Buffer, sealed: string, what: string): string | null {
   const bytes = Buffer.from(sealed, 'base64');
-  const decipher = createDecipheriv('aes-256-gcm', key, bytes.subarray(0, 12)).setAAD(Buffer.from(what));
+  if (bytes.length < NONCE + TAG) return null;
+  const decipher = createDecipheriv('aes-256-gcm', key, bytes.subarray(0, NONCE), { authTagLength: TAG }).setAAD(
+    Buffer.from(what),
+  );
   try {
-    decipher.setAuthTag(bytes.subarray(-16));
-    return Buffer.concat([decipher.update(bytes.subarray(12, -16)), decipher.final()]).toString('utf8');
+    decipher.setAuthTag(bytes.subarray(-TAG));
+    return Buffer.concat([decipher.update(bytes.subarray(NONCE, -TAG)), decipher.final()]).toString('utf8');
   } catch {
     return null;
   }
