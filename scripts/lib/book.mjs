@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import pg from 'pg';
 import { withDatabase } from './backup/source.mjs';
 import { openDataFolder } from './ground/data-folder.mjs';
-import { Lack } from './machine.mjs';
+import { checkNode, ensureModules, ensurePackages, Lack } from './machine.mjs';
 
 /** As many entries as are read at once. */
 const AT_ONCE = 5000;
@@ -56,6 +55,10 @@ async function faultOf(client, heads) {
 
 /** ./kanga verify, without a file: whether the book of changes is as it was written. */
 export async function verifyBook() {
+  checkNode();
+  ensurePackages(['postgresql-15']);
+  ensureModules();
+  const { default: pg } = await import('pg');
   const data = openDataFolder();
   await withDatabase(data, async ({ fullUrl }) => {
     const client = new pg.Client({ connectionString: fullUrl });
