@@ -31,7 +31,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   ./kanga fuzz    what strangers send, from the schemas and from real files: no fault of the server's own (--inputs 20000 --seed N)
   ./kanga walk    every job of docs/journeys.md in the real interface, in inches and in millimetres, its clicks and taps counted
   ./kanga pictures  take the pictures of docs/screenshots anew, from the demo shop (or some: ./kanga pictures 5-press)
-  ./kanga bench   measure speed and size, and write docs/benchmarks.md (or some: ./kanga bench start seen years hour pdf-alpha)
+  ./kanga bench   measure speed and size, and write docs/benchmarks.md (or some: ./kanga bench start seen years hour several pdf-alpha)
   ./kanga help    this
 
   KANGA_PORT      the port on 127.0.0.1, 4600 unless set
@@ -39,6 +39,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_DATABASE_URL   a PostgreSQL elsewhere, for one server or for several of one shop (docs/running.md); one of Kanga's own unless set
   KANGA_HOST      listen on the network as well, over TLS, at this address (0.0.0.0: at all); a switch under People unless set
   KANGA_TLS_PORT  the port there, 4643 unless set
+  KANGA_NAMES     names and addresses under which it is reached there as well, such as kanga.shop.lan,192.168.1.10; the first stands in codes
   KANGA_CERTIFICATE, KANGA_CERTIFICATE_KEY   files of a certificate of one's own; the shop's own authority makes one unless set
   KANGA_ADDRESS   where people find Kanga behind a proxy, https://…; KANGA_TRUST: addresses of that proxy, 127.0.0.1 unless set
   KANGA_KEY       the file of the key that seals one-time codes, data/key unless set; servers of one shop have the same

@@ -135,7 +135,7 @@ async function ask(url, method, path, json) {
 }
 
 /** A press at each of the ports, with a job of forty tees on it. */
-async function planned(url, ports) {
+export async function planned(url, ports) {
   const { changeOf } = await core('job');
   const [{ presses }, blanks, art] = await Promise.all(['shop', 'blanks', 'art'].map((path) => ask(url, 'GET', path)));
   const like = Object.fromEntries(Object.entries(presses[0]).filter(([key]) => key !== 'id'));

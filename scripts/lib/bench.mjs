@@ -8,6 +8,7 @@ import { anHour, LOAD, logOfMany, ordersOfMany } from './bench-server.mjs';
 import { NO_PAST, openServer } from './ground/server.mjs';
 import { documentRow, grainyPicture, uploadRow } from './bench-documents.mjs';
 import { dragRow } from './bench-drags.mjs';
+import { severalRow } from './bench-several.mjs';
 import { startRow } from './bench-start.mjs';
 import { writeTable } from './bench-table.mjs';
 import { wireRows } from './seen.mjs';
@@ -188,7 +189,7 @@ async function hourRow(database, folder) {
 }
 
 /** What can be measured alone, beside each of CASES: what needs a whole Kanga. */
-const PARTS = ['start', 'seen', 'years', 'hour'];
+const PARTS = ['start', 'seen', 'years', 'hour', 'several'];
 
 /** Measures everything, or just the parts named, and writes docs/benchmarks.md. */
 export async function bench(words = []) {
@@ -219,6 +220,14 @@ export async function bench(words = []) {
         await server.close();
       }
     }
+    if (wanted('several'))
+      rows.push(
+        await severalRow({
+          database: await database('kanga_several'),
+          databaseUrl: cluster.fullUrl('kanga_several'),
+          folder: join(folder, 'several'),
+        }),
+      );
     if (wanted('hour')) rows.push(await hourRow(await database('kanga_load'), folder));
   });
   writeTable(rows, words);

@@ -46,7 +46,6 @@ const views = ({ job, order, packed, study }) => [
       await page.getByText('610 mm roll', { exact: true }).click();
     },
   ],
-  ['11-price', `/orders/${order}/price`, (page) => page.getByText('What one costs').waitFor()],
   ['12-dial-in', `/studies/${study}`, (page) => page.getByText('Robust', { exact: true }).waitFor()],
   ['13-shop', '/shop'],
   ['14-press-check', '/shop', checkedPlate],
@@ -66,6 +65,23 @@ async function checkedPlate(page) {
   }
   await page.getByText('to have', { exact: false }).first().waitFor();
 }
+
+/** A shop whose people sign in: an owner, two others, and a tablet at the bench. */
+const signedIn = (ask) => async (page) => {
+  const { code } = await ask('people/owner/code', {});
+  await page.getByLabel('Code from the terminal').fill(code);
+  await page.getByLabel('Your name').fill('Wren');
+  await page.getByLabel('Password').fill('velvet otter lantern 71');
+  await page.getByRole('button', { name: /Become the owner/ }).click();
+  await page.getByRole('row', { name: /Wren/ }).waitFor();
+  await ask('people', { name: 'Juniper', role: 'planner' });
+  const people = await ask('people', { name: 'Odo', role: 'presser' });
+  const { id } = people.find(({ name }) => name === 'Odo');
+  await ask(`people/${id}/pin`, { pin: '4071' }, 'PUT');
+  await ask('tablets', { name: 'Left bench' });
+  await page.reload();
+  await page.getByRole('row', { name: /Odo/ }).waitFor();
+};
 
 /** What happens at a press, as if it were told at another screen. */
 const told = (...events) => ({
@@ -111,7 +127,12 @@ export async function pictures(words) {
     cluster.ensureUser();
     const [port, url] = [await freePort(), await cluster.ensureDatabase('kanga_pictures')];
     const data = join(folder, 'pictures');
-    const server = await openServer({ database: { url, env: cluster.environment() }, port, data });
+    const env = {
+      KANGA_HOST: '127.0.0.2',
+      KANGA_TLS_PORT: String(await freePort()),
+      KANGA_NAMES: 'kanga.larkfield.example',
+    };
+    const server = await openServer({ database: { url, env: cluster.environment() }, port, data, env });
     const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: QUIET });
     try {
       const home = `http://127.0.0.1:${port}`;
@@ -148,6 +169,8 @@ export async function pictures(words) {
       for (const view of [
         ['5-press', `/jobs/${there.job('Volunteer tees')}/press`],
         ['17-bench', '/bench'],
+        // From here on its browser is somebody's.
+        ['11-people', '/people', signedIn(ask)],
       ])
         if (wanted(view)) await take(view);
     } finally {

@@ -27,6 +27,8 @@ export interface Config {
   /** Where it listens on the network, KANGA_HOST; null: as is chosen in the shop. */
   host: string | null;
   tlsPort: number;
+  /** Names and addresses under which it is reached there as well, which it cannot find by itself, the best first. */
+  names: readonly string[];
   /** Files of a certificate of one's own and its key; null: the shop's own authority makes one. */
   certificate: string | null;
   certificateKey: string | null;
@@ -60,6 +62,12 @@ function withPassword(address: string): string {
   url.password = line?.slice(line.lastIndexOf(':') + 1) ?? '';
   return url.href;
 }
+
+const listIn = (name: string, usual: string): string[] =>
+  (process.env[name] ?? usual)
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
 
 function portIn(name: string, usual: number): number {
   const port = Number(process.env[name] ?? usual);
@@ -98,10 +106,11 @@ export function config(): Config {
     key: process.env['KANGA_KEY'] ?? join(required('KANGA_DATA'), 'key'),
     host: process.env['KANGA_HOST'] || null,
     tlsPort: portIn('KANGA_TLS_PORT', 4643),
+    names: listIn('KANGA_NAMES', ''),
     certificate: process.env['KANGA_CERTIFICATE'] || null,
     certificateKey: process.env['KANGA_CERTIFICATE_KEY'] || null,
     address: proxyAddress(),
-    trusted: new Set((process.env['KANGA_TRUST'] ?? '127.0.0.1,::1').split(',').map((one) => one.trim())),
+    trusted: new Set(listIn('KANGA_TRUST', '127.0.0.1,::1')),
     logsAreRead: process.env['KANGA_LOGS'] === 'json',
     pastDays: Number(process.env['KANGA_DEMO_PAST'] ?? 120),
   };

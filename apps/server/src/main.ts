@@ -30,10 +30,15 @@ const CONTENT_POLICY = {
     'default-src': ["'self'"],
     'img-src': ["'self'", 'blob:', 'data:'],
     'style-src': ["'self'", "'unsafe-inline'"],
+    'font-src': ["'self'"],
+    'frame-ancestors': ["'none'"],
     'upgrade-insecure-requests': null,
   },
 };
 
+/** What of a device a page may ask for: the camera reads labels and cloths; everything else is nobody's. */
+const DEVICES =
+  'camera=(self), screen-wake-lock=(self), fullscreen=(self), microphone=(), geolocation=(), usb=(), serial=(), payment=(), display-capture=()';
 /** A quiet connection is kept for so long, ms: longer than whoever asks keeps it, so that none is closed while a request is on its way. */
 const KEPT_OPEN = 75_000;
 
@@ -93,7 +98,14 @@ async function start(): Promise<void> {
   app.use(beneath(home));
   app.use(nameRequest);
   app.use(app.get(Metrics).watch);
-  app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false }));
+  // That a browser is to come over TLS only is said by what speaks TLS.
+  app.use(
+    helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false, frameguard: { action: 'deny' } }),
+  );
+  app.use((_request: Request, response: Response, next: NextFunction) => {
+    response.setHeader('Permissions-Policy', DEVICES);
+    next();
+  });
   // Lines that stay open say that they are not to be changed on the way, and are not.
   app.use(compression({ threshold: SMALL }));
   const front = randomBytes(32).toString('hex');

@@ -23,7 +23,7 @@ let url: string;
 beforeAll(async () => {
   server = new TestServer();
   port = await freePort();
-  server.env = { KANGA_HOST: HOST, KANGA_TLS_PORT: String(port) };
+  server.env = { KANGA_HOST: HOST, KANGA_TLS_PORT: String(port), KANGA_NAMES: 'kanga.shop.test' };
   url = `https://${HOST}:${port}`;
   await server.create();
   await listening();
@@ -102,6 +102,7 @@ describe('on the network', () => {
       '-ext',
       'subjectAltName,extendedKeyUsage,basicConstraints',
     ]);
+    expect(stdout).toMatch(/DNS:kanga\.shop\.test/);
     expect(stdout).toMatch(/IP Address:127\.0\.0\.2/);
     expect(stdout).toMatch(/CA:FALSE/);
     expect(stdout).toMatch(/TLS Web Server Authentication/);
@@ -171,7 +172,12 @@ describe('on the network', () => {
 
   it('tells how it is reached, and hands out what devices are to trust', async () => {
     const { body } = await owner.ask<Network>('GET', 'network');
-    expect(body).toMatchObject({ open: true, fixed: true, addresses: [url], trouble: null });
+    expect(body).toMatchObject({
+      open: true,
+      fixed: true,
+      addresses: [`https://kanga.shop.test:${port}`, url],
+      trouble: null,
+    });
     const { text: said, headers } = await owner.ask('GET', 'network/root');
     expect(said).toBe(root());
     expect(headers['content-type']).toBe('application/x-x509-ca-cert');

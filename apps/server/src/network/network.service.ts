@@ -51,10 +51,11 @@ export class NetworkService implements OnModuleDestroy {
 
   /** Names and addresses under which it is reached, the best for a phone first. */
   private names(): string[] {
-    const { host } = config();
-    if (host !== null && !ANY.includes(host)) return [host];
+    const { host, names } = config();
+    if (host !== null && !ANY.includes(host)) return [...names, host];
     const machine = hostname().toLowerCase();
     return [
+      ...names,
       ...addressesHere(),
       ...(machine.includes('.') || machine === 'localhost' ? [machine] : [`${machine}.local`, machine]),
     ];

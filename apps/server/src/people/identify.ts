@@ -71,7 +71,7 @@ export class Identify {
   /** Before every request to the API: who asks, and in whose name it is done. */
   readonly first =
     (doors: Doors) =>
-    (request: Request, _response: Response, next: NextFunction): void => {
+    (request: Request, response: Response, next: NextFunction): void => {
       // Files of the application are anybody's.
       if (!request.path.startsWith('/api/')) {
         next();
@@ -79,6 +79,8 @@ export class Identify {
       }
       this.asking(request, doors).then((asking) => {
         noteAsking(request, asking);
+        // What is told to somebody stays in no store of a device that others use; what never changes says so itself.
+        if (asking.by !== 'alone') response.setHeader('Cache-Control', 'no-store');
         const from = asking.by === 'token' ? 'the machine itself' : asking.address;
         asAuthor(ONLY_LOOKS.includes(request.method) ? null : { who: asking.person?.id ?? null, from }, next);
       }, next);
