@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { Settings } from '@kanga/core/shop';
 import type { AuditEntry, Person } from '@kanga/contract/people';
-import { letIn, withOwner, type TestBrowser } from './test-browser';
+import { letIn, TestBrowser, withOwner } from './test-browser';
 import { words } from './test-orders';
 import { useServer } from './test-server';
 
@@ -92,6 +92,17 @@ describe('the book of changes', () => {
     const shown = (await read('?what=person')).entries;
     expect(shown.some(({ after }) => after?.['name'] === 'Marigold')).toBe(true);
     expect(shown.some(({ after }) => after?.['pin'] === 'set')).toBe(true);
+  });
+
+  it('has who signed in and by what, and who was refused, with no word of what they typed', async () => {
+    const stranger = new TestBrowser(server.url);
+    await stranger.signIn('Wren', 'wrong wrong wrong');
+    await stranger.signIn('Nobody', 'wrong wrong wrong');
+    await stranger.signIn('Wren');
+    const [came, unknown, wrong] = (await read('?most=3')).entries;
+    expect(came).toMatchObject({ what: 'sign-in', who: 'Wren', subject: 'Wren', after: { by: 'password' } });
+    expect(unknown).toMatchObject({ what: 'refused', who: null, subject: '', from: '127.0.0.1' });
+    expect(wrong).toMatchObject({ what: 'refused', who: null, subject: 'Wren', after: { by: 'password' } });
   });
 
   it('comes page by page, by kind and by person, and as a table', async () => {

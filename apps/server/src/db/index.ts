@@ -1,4 +1,4 @@
-export { asAuthor } from './acting.js';
+export { asAuthor, type Author } from './acting.js';
 export { DB } from './knex.js';
 export { DbModule } from './db.module.js';
 export { everyRow, type ListOrder, narrowToWords, pageOf } from './listing.js';

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { PAGE } from '@kanga/contract/finding';
 import type { AuditEntry, AuditQuery } from '@kanga/contract/people';
 import type { Knex } from 'knex';
-import { DB } from '../db/index.js';
+import { asAuthor, DB, type Author } from '../db/index.js';
 
 interface AuditRow {
   seq: string;
@@ -21,10 +21,21 @@ const placeOf = (value: unknown): string | null => {
   return typeof personal === 'string' ? personal : null;
 };
 
+/** Kinds of entries whose subject is a person. */
+const OF_PERSON = ['person', 'passkey', 'sign-in', 'refused'];
+
 /** The book of changes, as the database writes it. */
 @Injectable()
 export class AuditRepository {
   constructor(@Inject(DB) private readonly db: Knex) {}
+
+  /** Writes down what no row of a table tells: who came in, and who was refused. */
+  async note(what: 'sign-in' | 'refused', person: { id: string } | null, by: string, where: Author): Promise<void> {
+    // Asked within: a query begins when it is waited for.
+    await asAuthor(where, async () => {
+      await this.db.raw('SELECT audit_add(?, ?, NULL, ?::jsonb)', [what, person?.id ?? '', JSON.stringify({ by })]);
+    });
+  }
 
   private narrowed({ what, who }: AuditQuery): Knex.QueryBuilder {
     const rows = this.db('audit');
@@ -58,7 +69,10 @@ export class AuditRepository {
   private async shown(rows: readonly AuditRow[]): Promise<AuditEntry[]> {
     const values = rows.flatMap(({ before, after }) => [...Object.values(before ?? {}), ...Object.values(after ?? {})]);
     const places = values.map(placeOf).filter((place) => place !== null);
-    const subjects = rows.filter(({ what }) => what === 'person' || what === 'passkey').map(({ subject }) => subject);
+    const subjects = rows
+      .filter(({ what }) => OF_PERSON.includes(what))
+      .map(({ subject }) => subject)
+      .filter((subject) => subject !== '');
     const [personal, people] = await Promise.all([
       this.db('personal').whereIn('id', places).select<{ id: string; value: string }[]>('id', 'value'),
       this.db('person').whereIn('id', subjects).select<{ id: string; name: string }[]>('id', 'name'),

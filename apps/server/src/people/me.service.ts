@@ -6,7 +6,8 @@ import { RIGHTS, TABLET_RIGHTS } from '@kanga/contract/people';
 import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
-import { refuse } from '../http/index.js';
+import { Refusal, refuse } from '../http/index.js';
+import { AuditRepository } from './audit.repository.js';
 import { Attempts } from './attempts.js';
 import { askingOf, noteAsking, rightsOf, type Asking } from './asking.js';
 import { clearCookie, cookieOf, deviceOf, setCookie } from './cookies.js';
@@ -45,6 +46,7 @@ export class MeService {
     private readonly codes: OneTimeCodes,
     private readonly oneUse: OneUse,
     private readonly weak: WeakPasswords,
+    private readonly book: AuditRepository,
   ) {}
 
   async me(request: Request): Promise<Me> {
@@ -82,14 +84,14 @@ export class MeService {
     const scopes = await this.scopes(exchange, name, person);
     await this.attempts.begin(scopes);
     const right = await isHashOf(person?.password ?? null, password);
-    if (!person || !right) throw wrong();
-    await this.codes.check(person, code);
+    if (!person || !right) throw await this.refused(exchange, person, 'password', wrong());
+    await this.checkCode(exchange, person, code);
     await this.attempts.succeeded(scopes);
-    return this.enter(exchange, person, true);
+    return this.enter(exchange, person, true, person.code === null ? 'password' : 'password and code');
   }
 
   /** Signs a person in at this device, whoever was there before. `proven`: by what only they have. */
-  async enter(exchange: Exchange, person: PersonRow, proven: boolean): Promise<Me> {
+  async enter(exchange: Exchange, person: PersonRow, proven: boolean, by: string): Promise<Me> {
     const { request, response } = exchange;
     const before = askingOf(request);
     if (before.signIn !== null) await this.signIns.end({ id: before.signIn });
@@ -97,12 +99,35 @@ export class MeService {
     const at = { device, address: before.address, tabletId: before.tablet?.id ?? null };
     const token = await this.signIns.begin(person, at, proven && !before.tablet);
     setCookie(request, response, 'kanga', token);
+    await this.book.note('sign-in', person, by, { who: person.id, from: before.address });
     if (proven && cookieOf(request, 'kanga-device', before.secure) === null) {
       const known = newToken();
       await this.db('known_device').insert({ token: hashOfToken(known), person_id: person.id });
       setCookie(request, response, 'kanga-device', known);
     }
     return this.now(request, person, await this.signIns.of(token));
+  }
+
+  /** Writes down who was refused, and gives the refusal. */
+  async refused<R extends Refusal>(
+    { request }: Pick<Exchange, 'request'>,
+    person: PersonRow | null,
+    by: string,
+    refusal: R,
+  ): Promise<R> {
+    await this.book.note('refused', person, by, { who: null, from: askingOf(request).address });
+    return refusal;
+  }
+
+  private async checkCode(exchange: Exchange, person: PersonRow, code: string | undefined): Promise<void> {
+    try {
+      await this.codes.check(person, code);
+    } catch (error) {
+      // That a code is asked for is no refusal of one.
+      throw error instanceof Refusal && code !== undefined
+        ? await this.refused(exchange, person, 'one-time code', error)
+        : error;
+    }
   }
 
   /** Who asks from now on. */
@@ -150,8 +175,8 @@ export class MeService {
     const { person, signIn } = await this.own(exchange.request);
     const scopes = await this.scopes(exchange, person.name, person);
     await this.attempts.begin(scopes);
-    if (!(await isHashOf(person.password, password))) throw wrong();
-    await this.codes.check(person, code);
+    if (!(await isHashOf(person.password, password))) throw await this.refused(exchange, person, 'password', wrong());
+    await this.checkCode(exchange, person, code);
     await this.attempts.succeeded(scopes);
     const token = await this.signIns.prove(signIn);
     setCookie(exchange.request, exchange.response, 'kanga', token);
@@ -162,12 +187,12 @@ export class MeService {
     const { person, signIn } = await this.own(exchange.request);
     const scopes = await this.scopes(exchange, person.name, person);
     await this.attempts.begin(scopes);
-    if (!(await isHashOf(person.password, was))) throw wrong();
+    if (!(await isHashOf(person.password, was))) throw await this.refused(exchange, person, 'password', wrong());
     await this.attempts.succeeded(scopes);
     await this.weak.refuse(password, person.name);
     await this.people.change(person.id, { password: await hashed(password) });
     await this.forgetDevices(person.id, signIn);
-    return this.enter(exchange, person, true);
+    return this.enter(exchange, person, true, 'new password');
   }
 
   /** Who has a new password has to sign in everywhere else; other devices are known no more. */
@@ -185,7 +210,7 @@ export class MeService {
     await this.attempts.succeeded(scopes);
     await this.people.change(person.id, { password: await hashed(password) });
     await this.forgetDevices(person.id, null);
-    return this.enter(exchange, person, true);
+    return this.enter(exchange, person, true, 'invitation');
   }
 
   /** The code from the terminal makes an owner, or gives one who forgot the password a new one. */
@@ -208,7 +233,7 @@ export class MeService {
     this.identify.ownerMade();
     const person = await this.people.one(id);
     if (!person) throw new Error('the owner that was made is gone');
-    return this.enter(exchange, person, true);
+    return this.enter(exchange, person, true, 'code of the terminal');
   }
 
   async list(request: Request): Promise<AnswerOf<'signIns'>> {

@@ -135,7 +135,7 @@ export class PasskeysService {
     const row =
       typeof id === 'string' ? await this.db('passkey').where({ id }).first<PasskeyRow | undefined>() : undefined;
     const person = row && (await this.people.one(row.person_id));
-    if (!row || !person) throw notGood();
+    if (!row || !person) throw await this.me.refused(exchange, null, 'passkey', notGood());
     const { verified, authenticationInfo } = await read(() =>
       verifyAuthenticationResponse({
         response: answer as unknown as AuthenticationResponseJSON,
@@ -145,11 +145,11 @@ export class PasskeysService {
         credential: { id: row.id, publicKey: new Uint8Array(row.public_key), counter: Number(row.counter) },
       }),
     );
-    if (!verified) throw notGood();
+    if (!verified) throw await this.me.refused(exchange, person, 'passkey', notGood());
     await this.db('passkey')
       .where({ id: row.id })
       .update({ counter: authenticationInfo.newCounter, used_at: this.db.fn.now() });
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, true);
+    return this.me.enter(exchange, person, true, 'passkey');
   }
 }

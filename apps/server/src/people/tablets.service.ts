@@ -117,9 +117,14 @@ export class TabletsService {
     await this.attempts.begin(scopes);
     const person = await this.people.one(id);
     if (!(await isHashOf(person?.pin ?? null, pin)) || !person)
-      throw refuse(401, 'tablet.pin', 'This is not the PIN', 'Try once more. An owner sets a new one, under People.');
+      throw await this.me.refused(
+        exchange,
+        person,
+        'PIN',
+        refuse(401, 'tablet.pin', 'This is not the PIN', 'Try once more. An owner sets a new one, under People.'),
+      );
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, false);
+    return this.me.enter(exchange, person, false, 'PIN');
   }
 
   async byBadge(exchange: Exchange, badge: string): Promise<Me> {
@@ -128,13 +133,18 @@ export class TabletsService {
     await this.attempts.begin(scopes);
     const person = await this.people.withBadge(hashOfToken(badge));
     if (!person)
-      throw refuse(
-        401,
-        'tablet.badge',
-        'Nobody has this badge',
-        'It may be one of before: an owner makes a new one, under People.',
+      throw await this.me.refused(
+        exchange,
+        null,
+        'badge',
+        refuse(
+          401,
+          'tablet.badge',
+          'Nobody has this badge',
+          'It may be one of before: an owner makes a new one, under People.',
+        ),
       );
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, false);
+    return this.me.enter(exchange, person, false, 'badge');
   }
 }

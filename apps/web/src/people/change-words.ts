@@ -49,6 +49,11 @@ export const CHANGES: Readonly<Record<string, { label: string; said: Verbs }>> =
     label: 'Passkeys',
     said: [() => 'made a passkey', () => 'changed a passkey', () => 'forgot a passkey'],
   },
+  'sign-in': { label: 'Sign-ins', said: always(() => 'signed in') },
+  refused: {
+    label: 'Refused',
+    said: always((subject) => `refused somebody ${subject === '' ? 'whom nobody knows' : `who said to be ${subject}`}`),
+  },
   demo: { label: 'Demo', said: always(() => 'loaded the demo shop') },
   book: { label: 'The book', said: always(() => 'began this book') },
 };
