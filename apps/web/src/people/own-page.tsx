@@ -7,6 +7,7 @@ import { Button, ProblemText, TextField } from '../ui/index.js';
 import { CodeSetup } from './code-setup.js';
 import { PASSWORD_HINT } from './invitation-form.js';
 import { Passkeys } from './passkeys.js';
+import { useSignOut } from './use-sign-out.js';
 
 function NewPassword() {
   const [typed, setTyped] = useState({ was: '', password: '' });
@@ -97,10 +98,14 @@ function Devices() {
 /** How do I come in, and where am I in? */
 export function OwnPage() {
   const me = useMe();
+  const signOut = useSignOut();
   return (
     <Cloth title="You" head={me?.person && <b>{me.person.role}</b>}>
       <div className="min-h-0 flex-1 overflow-auto p-6">
-        <h1 className="mb-4 font-big text-[34px] leading-none font-bold">{me?.person?.name ?? 'You'}</h1>
+        <div className="mb-4 flex items-center gap-5">
+          <h1 className="font-big text-[34px] leading-none font-bold">{me?.person?.name ?? 'You'}</h1>
+          {me?.person && <Button onClick={signOut}>Sign out</Button>}
+        </div>
         {me?.mode === 'alone' ? (
           <p>
             Nobody signs in here.{' '}
