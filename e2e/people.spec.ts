@@ -93,6 +93,7 @@ test('from one person at one machine to a shop: an owner, two people, a tablet, 
   await expect(laptop.getByRole('img', { name: /badge/ })).toBeVisible();
   await laptop.getByRole('button', { name: 'Close' }).click();
   await of(laptop, 'Juniper', 'Show a code to choose a password');
+  await laptop.getByRole('button', { name: 'Show the code' }).click();
   const invitation = await shownCode(laptop);
   await laptop.getByRole('button', { name: 'Close' }).click();
 

@@ -42,6 +42,7 @@ const HELP = `Kanga: a bench companion for dye-sublimation decorators
   KANGA_NAMES     names and addresses under which it is reached there as well, such as kanga.shop.lan,192.168.1.10; the first stands in codes
   KANGA_CERTIFICATE, KANGA_CERTIFICATE_KEY   files of a certificate of one's own; the shop's own authority makes one unless set
   KANGA_ADDRESS   where people find Kanga behind a proxy, https://…; KANGA_TRUST: addresses of that proxy, 127.0.0.1 unless set
+  KANGA_SMTP      an SMTP server that invitations can be sent by, smtps://user@mail.shop.example; its password in the file at KANGA_SMTP_PASSWORD; in whose name: KANGA_MAIL_FROM
   KANGA_KEY       the file of the key that seals one-time codes, data/key unless set; servers of one shop have the same
   KANGA_LOGS      json: what the server says as lines of JSON, with one for each request
   KANGA_BACKUPS   the folder of backups, where it is not chosen otherwise; data/backups unless set

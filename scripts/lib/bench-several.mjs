@@ -10,7 +10,7 @@ import { freePort, ROOT, say, sleep } from './machine.mjs';
 const core = (name) => import(join(ROOT, `packages/core/dist/${name}/index.js`));
 
 /** What it is tried with; ms. A pressing of a shop that has been at it for a decade. */
-export const SEVERAL = {
+const SEVERAL = {
   servers: 3,
   workers: 2,
   screens: 60,
@@ -103,7 +103,7 @@ async function screen(shop, first, runs, hear, control) {
 const peakOf = (pid) => Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
 /** Runs it, and gives what was measured and whatever was lost or doubled. `database` is one that has nothing in it yet; `databaseUrl` has its password. */
-export async function severalServers({ database, databaseUrl, folder, of = SEVERAL }) {
+async function severalServers({ database, databaseUrl, folder, of }) {
   say(`${of.servers} servers, ${of.workers} workers, ${of.screens} screens, ${of.presses} presses`);
   const { PressController, SMALL_PRESS } = await import(join(ROOT, 'apps/devices/dist/press/index.js'));
   const { benchState, todoOf } = await core('bench');
@@ -237,10 +237,10 @@ export async function severalServers({ database, databaseUrl, folder, of = SEVER
   }
 }
 
-/** The row of the table. */
+/** The row of the table. `of`: what it is tried with, where that is other than usual. */
 export async function severalRow(given) {
-  const of = given.of ?? SEVERAL;
-  const told = await severalServers(given);
+  const of = { ...SEVERAL, ...given.of };
+  const told = await severalServers({ ...given, of });
   const ms = (one) => `${one.half.toFixed(0)}, ${one.most.toFixed(0)} ms`;
   return {
     what: 'Several servers of one shop',

@@ -32,6 +32,8 @@ export interface Config {
   /** Files of a certificate of one's own and its key; null: the shop's own authority makes one. */
   certificate: string | null;
   certificateKey: string | null;
+  /** The SMTP server that letters go by, KANGA_SMTP, and in whose name; null: none. */
+  mail: { server: URL; password: string; from: string } | null;
   /** Where a proxy in front of Kanga is found; null: there is none. */
   address: URL | null;
   /** Machines of proxies that are believed about where a request comes from. */
@@ -76,6 +78,21 @@ function portIn(name: string, usual: number): number {
   return port;
 }
 
+/** The SMTP server at KANGA_SMTP, `smtps://user@mail.shop.example`; its password stands in the file at KANGA_SMTP_PASSWORD, and not where others see it. */
+function mailBy(): Config['mail'] {
+  const text = process.env['KANGA_SMTP'] ?? '';
+  if (text === '') return null;
+  const server = URL.canParse(text) ? new URL(text) : null;
+  if (!server || !['smtp:', 'smtps:'].includes(server.protocol) || server.password !== '')
+    throw new Error(
+      `KANGA_SMTP must be smtps://user@host or smtp://user@host:587, without a password (that stands in the file at KANGA_SMTP_PASSWORD), got “${text.replace(/:[^:@/]*@/, ':…@')}”`,
+    );
+  const file = process.env['KANGA_SMTP_PASSWORD'];
+  const from =
+    process.env['KANGA_MAIL_FROM'] ?? `Kanga <${decodeURIComponent(server.username) || `kanga@${server.hostname}`}>`;
+  return { server, password: file ? readFileSync(file, 'utf8').trim() : '', from };
+}
+
 /** Where a proxy in front of Kanga is found, KANGA_ADDRESS. */
 function proxyAddress(): URL | null {
   const text = process.env['KANGA_ADDRESS'] ?? '';
@@ -109,6 +126,7 @@ export function config(): Config {
     names: listIn('KANGA_NAMES', ''),
     certificate: process.env['KANGA_CERTIFICATE'] || null,
     certificateKey: process.env['KANGA_CERTIFICATE_KEY'] || null,
+    mail: mailBy(),
     address: proxyAddress(),
     trusted: new Set(listIn('KANGA_TRUST', '127.0.0.1,::1')),
     logsAreRead: process.env['KANGA_LOGS'] === 'json',

@@ -20,6 +20,7 @@ describe('a shop with one person', () => {
       person: null,
       tablet: null,
       provenUntil: null,
+      mails: false,
     });
     expect((await browser.ask('GET', 'shop')).status).toBe(200);
     const owner = await withOwner(server);

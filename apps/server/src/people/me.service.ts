@@ -12,6 +12,7 @@ import { Attempts } from './attempts.js';
 import { askingOf, noteAsking, rightsOf, type Asking } from './asking.js';
 import { clearCookie, cookieOf, deviceOf, setCookie } from './cookies.js';
 import { Identify } from './identify.js';
+import { Mailer } from './mailer.js';
 import { PROOF_LASTS } from './may.js';
 import { OneTimeCodes } from './one-time-codes.js';
 import { OneUse } from './one-use.js';
@@ -47,6 +48,7 @@ export class MeService {
     private readonly oneUse: OneUse,
     private readonly weak: WeakPasswords,
     private readonly book: AuditRepository,
+    private readonly mailer: Mailer,
   ) {}
 
   async me(request: Request): Promise<Me> {
@@ -58,6 +60,7 @@ export class MeService {
       person: person && { ...person, rights: [...rightsOf(asking, RIGHTS, TABLET_RIGHTS)] },
       tablet,
       provenUntil: by === 'person' && provenAt !== null ? new Date(provenAt + PROOF_LASTS).toISOString() : null,
+      mails: this.mailer.isThere,
     };
   }
 

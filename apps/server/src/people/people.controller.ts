@@ -6,6 +6,7 @@ import { idSchema } from '@kanga/contract/finding';
 import {
   auditQuerySchema,
   customerQuerySchema,
+  letterSchema,
   newPersonSchema,
   newTabletSchema,
   personChangeSchema,
@@ -16,7 +17,7 @@ import {
   type Tablet,
 } from '@kanga/contract/people';
 import type { Request, Response } from 'express';
-import { Route, Valid } from '../http/index.js';
+import { originOf, Route, Valid } from '../http/index.js';
 import { askingOf } from './asking.js';
 import { auditCsv } from './audit-table.js';
 import { AuditRepository } from './audit.repository.js';
@@ -70,6 +71,15 @@ export class PeopleController {
   @Route('invitePerson')
   invite(@Req() request: Request, @Param('id', ID) id: string): Promise<ShownCode> {
     return this.service.invite(askingOf(request), id);
+  }
+
+  @Route('mailInvitation')
+  mailInvitation(
+    @Req() request: Request,
+    @Param('id', ID) id: string,
+    @Body(new Valid(letterSchema)) { to }: { to: string },
+  ): Promise<{ until: string }> {
+    return this.service.mailInvitation(askingOf(request), id, to, originOf(request));
   }
 
   @Route('setPin')

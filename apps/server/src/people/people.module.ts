@@ -6,6 +6,7 @@ import { Attempts } from './attempts.js';
 import { AuditRepository } from './audit.repository.js';
 import { BookHeads } from './book-heads.js';
 import { Identify } from './identify.js';
+import { Mailer } from './mailer.js';
 import { MeController } from './me.controller.js';
 import { MeService } from './me.service.js';
 import { OneTimeCodes } from './one-time-codes.js';
@@ -28,6 +29,7 @@ import { WeakPasswords } from './weak-passwords.js';
     AuditRepository,
     BookHeads,
     Identify,
+    Mailer,
     MeService,
     OneTimeCodes,
     OneUse,

@@ -10,7 +10,9 @@ import {
   type ShownCode,
 } from '@kanga/contract/people';
 import { notFound, refuse } from '../http/index.js';
+import { ShopRepository } from '../shop/index.js';
 import { rightsOf, type Asking } from './asking.js';
+import { Mailer } from './mailer.js';
 import { OneUse } from './one-use.js';
 import { PersonRepository, type PersonRow } from './person.repository.js';
 import { hashed, hashOfToken, newToken } from './secrets.js';
@@ -26,6 +28,8 @@ export class PeopleService {
     private readonly people: PersonRepository,
     private readonly signIns: SignIns,
     private readonly oneUse: OneUse,
+    private readonly mailer: Mailer,
+    private readonly shop: ShopRepository,
   ) {}
 
   list(): Promise<Person[]> {
@@ -116,6 +120,20 @@ export class PeopleService {
   async invite(asking: Asking, id: string): Promise<ShownCode> {
     await this.touched(asking, id);
     return this.oneUse.show('invitation', { person_id: id });
+  }
+
+  /** Sends somebody a code in a letter; `to` is not kept. `where`: what they open. */
+  async mailInvitation(asking: Asking, id: string, to: string, where: string): Promise<{ until: string }> {
+    if (!this.mailer.isThere) await this.mailer.send(to, '', '');
+    const { name } = await this.touched(asking, id);
+    const { code, until } = await this.oneUse.show('invitation', { person_id: id });
+    const shop = (await this.shop.settings())?.shopName ?? 'Kanga';
+    await this.mailer.send(
+      to,
+      `Your way into Kanga at ${shop}`,
+      `Hello ${name},\n\nopen ${where}, touch “I have a code”, type\n\n    ${code}\n\nand choose a password. The code is good once, until ${until.slice(0, 16).replace('T', ' ')} UTC.\nWho did not expect this letter can throw it away.\n`,
+    );
+    return { until };
   }
 
   async setPin(asking: Asking, id: string, pin: string): Promise<Person[]> {

@@ -187,6 +187,7 @@ export const ACCESS: Readonly<Record<RouteName, Access>> = {
   changePerson: proven,
   removePerson: proven,
   invitePerson: proven,
+  mailInvitation: proven,
   setPin: proven,
   makeBadge: proven,
   personData: proven,

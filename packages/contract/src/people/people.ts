@@ -64,13 +64,23 @@ export interface Me {
   tablet: { id: string; name: string } | null;
   /** Until when what needs a proof can be done without another one. */
   provenUntil: string | null;
+  /** Whether letters can be sent. */
+  mails: boolean;
 }
 export const meSchema = Joi.object<Me, true>({
   mode: Joi.string().valid('alone', 'people').required(),
   person: Joi.object({ id: idSchema.required(), name, role, rights }).allow(null).required(),
   tablet: Joi.object({ id: idSchema.required(), name }).allow(null).required(),
   provenUntil: whenOrNull,
+  mails: Joi.boolean().required(),
 });
+
+/** To whom a letter goes; it is not kept. */
+export const letterSchema = Joi.object<{ to: string }, true>({
+  to: Joi.string().trim().email({ tlds: false }).max(254).required(),
+});
+/** Until when the code in a letter can be used. */
+export const letterSentSchema = Joi.object<{ until: string }, true>({ until: when });
 
 export const signInSchema = Joi.object<{ name: string; password: string; code?: string }>({
   name,

@@ -175,6 +175,7 @@ export const ROUTES = {
   changePerson: put('/api/people/{id}'),
   removePerson: remove('/api/people/{id}'),
   invitePerson: act('/api/people/{id}/invitation'),
+  mailInvitation: act('/api/people/{id}/invitation/mail'),
   setPin: put('/api/people/{id}/pin'),
   makeBadge: act('/api/people/{id}/badge'),
   personData: get('/api/people/{id}/data'),
