@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { ROUTES } from '@kanga/contract/route';
 import type { NextFunction, Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { asAuthor, DB } from '../db/index.js';
@@ -10,6 +11,8 @@ import { hashOfToken } from './secrets.js';
 import { SignIns } from './sign-ins.js';
 
 const ONLY_LOOKS = ['GET', 'HEAD'];
+/** Whether it is well, and what time it is. */
+const WITHOUT_DATABASE: readonly string[] = [ROUTES.health.path, ROUTES.clock.path];
 /** That nobody has to sign in is believed for so long, ms: another server may have made the owner. */
 const BELIEVED = 500;
 
@@ -18,6 +21,7 @@ const BELIEVED = 500;
 export class Identify {
   private owner = false;
   private looked = -Infinity;
+  private known: Promise<void> | null = null;
 
   constructor(
     @Inject(DB) private readonly db: Knex,
@@ -25,12 +29,25 @@ export class Identify {
     private readonly signIns: SignIns,
   ) {}
 
-  /** Whether everybody has to sign in. Once it is so it stays so. */
+  /**
+   * Whether everybody has to sign in. Once it is so it stays so. Until then what is known is answered at once, and asked anew beside it: a database that is away must not hold up what does
+   * without it.
+   */
   async everybodySignsIn(): Promise<boolean> {
-    if (this.owner || performance.now() - this.looked < BELIEVED) return this.owner;
-    this.owner = await this.people.hasOwner();
-    this.looked = performance.now();
+    // Nobody is taken for the owner before that is known.
+    this.known ??= this.look();
+    await this.known.catch((error: unknown) => {
+      this.known = null;
+      throw error;
+    });
+    // What is not heard now is asked again by the next one.
+    if (!this.owner && performance.now() - this.looked > BELIEVED) this.look().catch(() => undefined);
     return this.owner;
+  }
+
+  private async look(): Promise<void> {
+    this.looked = performance.now();
+    if (await this.people.hasOwner()) this.owner = true;
   }
 
   /** Somebody has become the owner. */
@@ -57,6 +74,8 @@ export class Identify {
   private async asking(request: Request, doors: Doors): Promise<Asking> {
     const source = knownSource(request);
     const nobody: Asking = { ...source, by: 'nobody', person: null, tablet: null, signIn: null, provenAt: null };
+    // They answer while the database is away, and to anybody.
+    if (WITHOUT_DATABASE.includes(request.path)) return nobody;
     if (hasToken(request, source, doors)) return { ...nobody, by: 'token' };
     if (!(await this.everybodySignsIn())) return { ...nobody, by: 'alone' };
     const tablet = await this.tablet(request, source.secure);
