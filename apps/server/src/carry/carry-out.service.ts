@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import type { ArtType } from '@kanga/core/art';
 import type { Knex } from 'knex';
-import Papa from 'papaparse';
+import { csv } from '../document/index.js';
 import { ArtService } from '../art/index.js';
 import { BlankRepository } from '../blank/index.js';
 import { DB } from '../db/index.js';
@@ -105,7 +105,7 @@ export class CarryOutService {
       pieces,
       status,
     }));
-    await writeFile(join(folder, 'jobs.csv'), `${Papa.unparse(table, { escapeFormulae: true })}\r\n`);
+    await writeFile(join(folder, 'jobs.csv'), csv(table));
     return rows.length;
   }
 

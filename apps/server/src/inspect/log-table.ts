@@ -1,5 +1,5 @@
 import type { LogEntry } from '@kanga/contract/job';
-import Papa from 'papaparse';
+import { csv } from '../document/index.js';
 
 /** The columns of the log as a table, in order: units stand in their names. */
 const COLUMNS: [string, (entry: LogEntry) => string | number][] = [
@@ -18,9 +18,6 @@ const COLUMNS: [string, (entry: LogEntry) => string | number][] = [
   ['fault', ({ fault }) => fault ?? ''],
   ['note', ({ note }) => note],
 ];
-
-/** Rows of a table; a cell that a spreadsheet would take for a formula is kept from being one. */
-const csv = (rows: (string | number)[][]): string => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
 
 export async function* asCsv(entries: AsyncIterable<LogEntry>): AsyncGenerator<string> {
   yield csv([COLUMNS.map(([name]) => name)]);

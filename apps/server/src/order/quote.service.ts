@@ -10,7 +10,7 @@ import {
   type Quote,
 } from '@kanga/core/order';
 import { formatDay, formatMoney, plainMoney } from '@kanga/core/units';
-import Papa from 'papaparse';
+import { csv } from '../document/index.js';
 import { BlankService } from '../blank/index.js';
 import { refuse, Refusal } from '../http/index.js';
 import { DocumentMaker, task } from '../process/index.js';
@@ -104,7 +104,7 @@ export class QuoteService {
       [quote.tax?.name ?? 'Tax', '', '', '', money(sums.tax), quote.currency],
       ['Total', '', '', '', money(sums.gross), quote.currency],
     ];
-    return { name: `quote-${number}.csv`, data: `${Papa.unparse(rows, { escapeFormulae: true })}\r\n` };
+    return { name: `quote-${number}.csv`, data: csv(rows) };
   }
 
   /** How each line looks when it is pressed; a line without art has no picture. */

@@ -1,5 +1,5 @@
 import type { AuditEntry } from '@kanga/contract/people';
-import Papa from 'papaparse';
+import { csv } from '../document/index.js';
 
 const COLUMNS: [string, (entry: AuditEntry) => string | number][] = [
   ['number', ({ seq }) => seq],
@@ -11,9 +11,6 @@ const COLUMNS: [string, (entry: AuditEntry) => string | number][] = [
   ['before', ({ before }) => (before ? JSON.stringify(before) : '')],
   ['after', ({ after }) => (after ? JSON.stringify(after) : '')],
 ];
-
-/** Rows of a table; a cell that a spreadsheet would take for a formula is kept from being one. */
-const csv = (rows: (string | number)[][]): string => `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
 
 /** The book of changes as a table. */
 export async function* auditCsv(entries: AsyncIterable<AuditEntry>): AsyncGenerator<string> {

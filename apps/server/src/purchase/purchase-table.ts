@@ -1,6 +1,6 @@
 import type { Purchase, Standing } from '@kanga/core/stock';
 import { plainMoney } from '@kanga/core/units';
-import Papa from 'papaparse';
+import { csv } from '../document/index.js';
 
 const COLUMNS = [
   'supplier',
@@ -32,5 +32,5 @@ export function purchaseTable(purchases: readonly Purchase[], currency: string):
     cost === null ? '' : currency,
   ];
   const rows = purchases.flatMap(({ supplier, standings }) => standings.map((one) => row(supplier, one)));
-  return `${Papa.unparse([COLUMNS, ...rows], { escapeFormulae: true })}\r\n`;
+  return csv([COLUMNS, ...rows]);
 }

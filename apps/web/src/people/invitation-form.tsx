@@ -2,10 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, entered, problemFrom } from '../data/index.js';
 import { Button, ProblemText, TextField } from '../ui/index.js';
-
-/** Said where a password is chosen. */
-export const PASSWORD_HINT =
-  'At least 12 letters: three or four words that have nothing to do with each other are easy to remember.';
+import { NewPasswordField } from './new-password-field.js';
 
 /** Chooses a password with the code that an owner showed. */
 export function InvitationForm() {
@@ -31,15 +28,10 @@ export function InvitationForm() {
           setTyped({ ...typed, code: event.target.value });
         }}
       />
-      <TextField
-        label="New password"
-        hint={PASSWORD_HINT}
-        type="password"
-        autoComplete="new-password"
-        required
+      <NewPasswordField
         value={typed.password}
-        onChange={(event) => {
-          setTyped({ ...typed, password: event.target.value });
+        onValue={(password) => {
+          setTyped({ ...typed, password });
         }}
       />
       {take.error && <ProblemText problem={problemFrom(take.error)} />}

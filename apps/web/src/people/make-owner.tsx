@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, entered, problemFrom } from '../data/index.js';
 import { Button, ProblemText, TextField } from '../ui/index.js';
-import { PASSWORD_HINT } from './invitation-form.js';
+import { NewPasswordField } from './new-password-field.js';
 
 /** Makes whoever can use the machine the owner: from then on everybody signs in. */
 export function MakeOwner() {
@@ -35,12 +35,12 @@ export function MakeOwner() {
         {...field('code')}
       />
       <TextField label="Your name" hint="As it stands in the log." autoComplete="username" {...field('name')} />
-      <TextField
+      <NewPasswordField
         label="Password"
-        hint={PASSWORD_HINT}
-        type="password"
-        autoComplete="new-password"
-        {...field('password')}
+        value={typed.password}
+        onValue={(password) => {
+          setTyped({ ...typed, password });
+        }}
       />
       {make.error && <ProblemText problem={problemFrom(make.error)} />}
       <Button type="submit" tone="strong" disabled={make.isPending}>

@@ -5,7 +5,7 @@ import { call, entered, problemFrom, queryClient, signInsQuery, useDay, useMe } 
 import { Cloth } from '../frame/index.js';
 import { Button, ProblemText, TextField } from '../ui/index.js';
 import { CodeSetup } from './code-setup.js';
-import { PASSWORD_HINT } from './invitation-form.js';
+import { NewPasswordField } from './new-password-field.js';
 import { Passkeys } from './passkeys.js';
 import { useSignOut } from './use-sign-out.js';
 
@@ -37,15 +37,10 @@ function NewPassword() {
           setTyped({ ...typed, was: event.target.value });
         }}
       />
-      <TextField
-        label="New password"
-        hint={PASSWORD_HINT}
-        type="password"
-        autoComplete="new-password"
-        required
+      <NewPasswordField
         value={typed.password}
-        onChange={(event) => {
-          setTyped({ ...typed, password: event.target.value });
+        onValue={(password) => {
+          setTyped({ ...typed, password });
         }}
       />
       {set.error && <ProblemText problem={problemFrom(set.error)} />}
