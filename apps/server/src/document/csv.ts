@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
 
-/** Rows of a table (RFC 4180); a cell that a spreadsheet would take for a formula is kept from being one. */
-export const csv = (rows: readonly (readonly (string | number | null)[])[]): string =>
-  `${Papa.unparse(rows as (string | number | null)[][], { escapeFormulae: true })}\r\n`;
+type Cell = string | number | null;
+
+/** Rows of a table (RFC 4180), each as its cells or by the names of its columns; a cell that a spreadsheet would take for a formula is kept from being one. */
+export const csv = (rows: readonly (readonly Cell[] | Readonly<Record<string, Cell>>)[]): string =>
+  `${Papa.unparse(rows as unknown[], { escapeFormulae: true })}\r\n`;
