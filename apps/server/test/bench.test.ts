@@ -5,7 +5,7 @@ import { event, TestBench, until } from './test-bench.js';
 import { useServer } from './test-server.js';
 
 const server = useServer();
-const { post, happened, atPress, listen } = new TestBench(server);
+const { post, happened, atPress, listen, follow } = new TestBench(server);
 
 describe('several screens', () => {
   it('hear what is recorded on any of them, and what comes to a press', async () => {
@@ -83,12 +83,12 @@ describe('several screens', () => {
   it('go on when the database is restarted in the middle of a pressing, and hear of it', async () => {
     const { id } = await atPress(1);
     await post(id, [event({ kind: 'done', bed: 0, step: 0 })]);
-    const screen = await listen();
+    const screen = await follow(id);
     server.restartDatabase();
     const start = event({ kind: 'start', bed: 0, step: 1 });
     await until(async () => (await post(id, [start])).status === 200);
     expect((await happened(id)).map(({ kind }) => kind)).toEqual(['done', 'start']);
-    await until(() => screen.heard.find((one) => one.kind === 'run' && one.events[0]?.id === start.id));
+    await until(() => screen.known.has(start.id));
     screen.stop();
   });
 });

@@ -25,15 +25,19 @@ export function pressedThrough(
   return events;
 }
 
-/** Waits until it holds; the test’s own limit ends it when it never does. */
+/** So long anything is waited for, ms: less than a test may take, so that it is told what never came, and nothing goes on waiting after its test. */
+const PATIENCE = 150_000;
+
+/** Waits until it holds. */
 export async function until<T>(
   look: () => Promise<T | null | undefined | false> | T | null | undefined | false,
 ): Promise<T> {
-  for (;;) {
+  for (const till = Date.now() + PATIENCE; Date.now() < till;) {
     const seen = await look();
     if (seen) return seen;
     await new Promise((done) => setTimeout(done, 50));
   }
+  throw new Error(`this never came to hold: ${look.toString()}`);
 }
 
 /** What the tests of the bench do with a server. */
@@ -83,6 +87,38 @@ export class TestBench {
         control.abort();
       },
       ended: read().catch(() => undefined),
+    };
+  };
+  /** What a screen knows of a run: it hears what happens, and when its line breaks it opens another and asks for what it missed. */
+  follow = async (id: string): Promise<{ known: Set<string>; stop: () => void }> => {
+    const known = new Set<string>();
+    let stopped = false;
+    let stop: () => void = () => undefined;
+    const begin = async () => {
+      const line = await this.listen();
+      stop = line.stop;
+      const { body } = await this.server.ask<Happened>('GET', `jobs/${id}/events`);
+      for (const event of body.events) known.add(event.id);
+      return line;
+    };
+    let line = await begin();
+    void (async () => {
+      while (!stopped) {
+        const over = await Promise.race([
+          line.ended.then(() => true),
+          new Promise<false>((done) => setTimeout(done, 50, false)),
+        ]);
+        for (const one of line.heard) if (one.kind === 'run') for (const event of one.events) known.add(event.id);
+        // A server whose database is away is asked again, as a screen does.
+        if (over && !stopped) line = await begin().catch(() => line);
+      }
+    })();
+    return {
+      known,
+      stop: () => {
+        stopped = true;
+        stop();
+      },
     };
   };
 }
