@@ -6,8 +6,10 @@ import { call, entered, problemFrom } from '../data/index.js';
 import { Button, Camera, ProblemText } from '../ui/index.js';
 
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
-/** A scanner types as fast as no hand does, and ends with Enter: letters so far apart at most are one badge, ms. */
-const SCANNED = 60;
+/** A badge as its code is: nobody types that by hand. */
+const BADGE = /KB-[\w-]{43}$/;
+/** A scanner types without a pause, a busy tablet takes it in with one: after so long a new badge begins, ms. */
+const PAUSE = 2000;
 
 /** The digits, each as large as a glove. */
 function PinPad({
@@ -99,8 +101,9 @@ function useScanner(onBadge: (badge: string) => void): void {
   useEffect(() => {
     const typed = ({ key, timeStamp }: KeyboardEvent) => {
       const { text, at } = read.current;
-      const goesOn = timeStamp - at < SCANNED;
-      if (key === 'Enter' && goesOn && text.startsWith('KB-')) onBadge(text);
+      const goesOn = timeStamp - at < PAUSE;
+      const [badge] = BADGE.exec(text) ?? [];
+      if (key === 'Enter' && goesOn && badge !== undefined) onBadge(badge);
       else if (key.length === 1) read.current = { text: goesOn ? text + key : key, at: timeStamp };
     };
     window.addEventListener('keydown', typed);
