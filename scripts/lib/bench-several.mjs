@@ -25,19 +25,24 @@ const SEVERAL = {
 const at = (list, share) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * share))] ?? NaN;
 
+/** As many pressings are written at once. */
+const PART = 50_000;
+
 /** A log of many years, on a job that is closed. */
 async function manyPressings(databaseUrl, count) {
   const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
-    await client.query(
-      `INSERT INTO pressing (job_id, job_number, job_name, blank_name, piece, side, press_name, who, temperature, planned, actual, at, verdict, fault, note)
+    // A part at a time: no statement may take longer than the shop's own.
+    for (let from = 1; from <= count; from += PART)
+      await client.query(
+        `INSERT INTO pressing (job_id, job_number, job_name, blank_name, piece, side, press_name, who, temperature, planned, actual, at, verdict, fault, note)
          SELECT job_id, 1, 'Run ' || n % 5000, 'Volunteer tee', n % 40, 'front', 'Press ' || n % 12, 'Person ' || n % 5, 190 + n % 15, 45, 45 + n % 3,
            now() - n * interval '5 minutes', 'good', NULL, ''
-         FROM (SELECT job_id FROM run_plan LIMIT 1) one, generate_series(1, $1::int) n`,
-      [count],
-    );
+         FROM (SELECT job_id FROM run_plan LIMIT 1) one, generate_series($1::int, $2::int) n`,
+        [from, Math.min(count, from + PART - 1)],
+      );
     await client.query('ANALYZE pressing');
   } finally {
     await client.end();
