@@ -2,6 +2,8 @@ import { createHash, randomUUID } from 'node:crypto';
 import type { Settings } from '@kanga/core/shop';
 import type { AuditEntry, Person } from '@kanga/contract/people';
 import { letIn, TestBrowser, withOwner } from './test-browser';
+import type { Happened } from '@kanga/contract/bench';
+import { event, TestBench } from './test-bench';
 import { words } from './test-orders';
 import { useServer } from './test-server';
 
@@ -137,6 +139,11 @@ describe('what is kept of somebody', () => {
         by: 'Clementine',
       },
     });
+    // What happened at a press is kept in memory as well, by a server that has told it once.
+    const { id } = await new TestBench(server).atPress(1);
+    const by = async () => (await server.ask<Happened>('GET', `jobs/${id}/events`)).body.events.map((one) => one.by);
+    await browser.ask('POST', `jobs/${id}/events`, { events: [event({ kind: 'done', bed: 0, step: 0 })] });
+    expect(await by()).toEqual(['Clementine']);
     const before = await owner.ask<{ signIns: unknown[]; person: { name: string } }>('GET', `people/${person.id}/data`);
     expect(before.body.person.name).toBe('Clementine');
     expect(before.body.signIns.length).toBeGreaterThan(0);
@@ -146,6 +153,7 @@ describe('what is kept of somebody', () => {
     );
     expect(status).toBe(200);
     expect(body.as).toMatch(/^Person [0-9A-Z]{5}$/);
+    expect(await by()).toEqual([body.as]);
     // Nowhere in the database any more, whatever table it is.
     const { rows: tables } = await server.db.raw<{ rows: { name: string }[] }>(
       `SELECT quote_ident(tablename) AS name FROM pg_tables WHERE schemaname = 'public' AND tablename NOT LIKE 'blob%'`,

@@ -151,3 +151,11 @@ export async function tabletOf(owner: TestBrowser, name = 'Left bench'): Promise
   if (status !== 200) throw new Error(`the tablet was not taken: ${text}`);
   return tablet;
 }
+
+/** Before each test nobody is let in. */
+export function nobodyLetIn(server: TestServer): void {
+  beforeEach(async () => {
+    for (const table of ['sign_in', 'passkey', 'one_use', 'known_device', 'attempt', 'tablet', 'person'])
+      await server.db(table).delete();
+  });
+}

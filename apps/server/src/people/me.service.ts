@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { AnswerOf } from '@kanga/contract/api';
 import type { Me } from '@kanga/contract/people';
-import { RIGHTS, TABLET_RIGHTS } from '@kanga/contract/people';
+import { RIGHTS } from '@kanga/contract/people';
 import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -57,26 +57,43 @@ export class MeService {
     return {
       // Who has the token of this Kanga need not sign in.
       mode: by !== 'token' && (await this.identify.everybodySignsIn()) ? 'people' : 'alone',
-      person: person && { ...person, rights: [...rightsOf(asking, RIGHTS, TABLET_RIGHTS)] },
+      person: person && { ...person, rights: [...rightsOf(asking)] },
       tablet,
       provenUntil: by === 'person' && provenAt !== null ? new Date(provenAt + PROOF_LASTS).toISOString() : null,
       mails: this.mailer.isThere,
     };
   }
 
+  /** The device that asks, where this person has signed in at it before; null: they have not. */
+  private async knownDevice(request: Request, person: PersonRow): Promise<string | null> {
+    const token = cookieOf(request, 'kanga-device', askingOf(request).secure);
+    if (token === null) return null;
+    const device = hashOfToken(token);
+    const known = await this.db('known_device').where({ token: device, person_id: person.id }).first('token');
+    return known === undefined ? null : device;
+  }
+
+  /** From now on the device that asks is known for this person, beside those who signed in at it before. */
+  private async know({ request, response }: Exchange, person: PersonRow): Promise<void> {
+    if ((await this.knownDevice(request, person)) !== null) return;
+    const before = cookieOf(request, 'kanga-device', askingOf(request).secure);
+    // A new one: what a browser brought along may have been put there.
+    const token = newToken();
+    const device = hashOfToken(token);
+    if (before !== null)
+      await this.db('known_device')
+        .where({ token: hashOfToken(before) })
+        .update({ token: device });
+    await this.db('known_device').insert({ token: device, person_id: person.id });
+    setCookie(request, response, 'kanga-device', token);
+  }
+
   /** Whose tries these are: those of a device that the person signed in at before, or of everybody else. */
   private async scopes({ request }: Exchange, name: string, person: PersonRow | null): Promise<string[]> {
-    const { address, secure } = askingOf(request);
-    const token = cookieOf(request, 'kanga-device', secure);
-    const known =
-      token !== null &&
-      person !== null &&
-      (await this.db('known_device')
-        .where({ token: hashOfToken(token), person_id: person.id })
-        .first('token')) !== undefined;
-    return known
-      ? [`device:${hashOfToken(token)}`]
-      : [`name:${hashOfToken(name.toLowerCase().trim())}`, `from:${address}`];
+    const device = person && (await this.knownDevice(request, person));
+    return device === null
+      ? [`name:${hashOfToken(name.toLowerCase().trim())}`, `from:${askingOf(request).address}`]
+      : [`device:${device}`];
   }
 
   async signIn(
@@ -103,11 +120,7 @@ export class MeService {
     const token = await this.signIns.begin(person, at, proven && !before.tablet);
     setCookie(request, response, 'kanga', token);
     await this.book.note('sign-in', person, by, { who: person.id, from: before.address });
-    if (proven && cookieOf(request, 'kanga-device', before.secure) === null) {
-      const known = newToken();
-      await this.db('known_device').insert({ token: hashOfToken(known), person_id: person.id });
-      setCookie(request, response, 'kanga-device', known);
-    }
+    if (proven) await this.know(exchange, person);
     return this.now(request, person, await this.signIns.of(token));
   }
 

@@ -91,6 +91,10 @@ export class PersonalDataService {
     const { name } = person;
     const erased = await this.erasing(async (trx) => {
       const done: Record<string, number> = {};
+      // Before the name is gone: where it stands among what happened.
+      await trx('run_plan')
+        .whereIn('job_id', this.saysBy('bench_event', name, trx).select('job_id'))
+        .increment('renamed', 1);
       for (const table of WITH_WHO) done[table] = await trx(table).where({ who: name }).update({ who: as });
       for (const table of WITH_BY)
         done[table] = await this.saysBy(table, name, trx).update({

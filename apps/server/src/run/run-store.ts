@@ -21,6 +21,8 @@ interface KeptRun extends StoredRun {
   /** The number of its last entry in the database. */
   last: string | null;
   frozenAt: string;
+  /** So often was a name taken out of what happened. */
+  renamed: number;
   /** Its full parts, as far as anybody asked for them. */
   parts: PackedEvents[];
 }
@@ -40,8 +42,9 @@ export class RunStore {
   async of(jobId: string, db: Knex = this.db): Promise<StoredRun | null> {
     const row = await db('run_plan')
       .where({ job_id: jobId })
-      .first<{ frozen_at: Date; last: string | null } | undefined>(
+      .first<{ frozen_at: Date; renamed: number; last: string | null } | undefined>(
         'frozen_at',
+        'renamed',
         db.raw('(SELECT max(seq) FROM bench_event WHERE job_id = run_plan.job_id)::text AS last'),
       );
     if (!row) {
@@ -50,7 +53,7 @@ export class RunStore {
     }
     const kept = this.runs.get(jobId);
     const frozenAt = row.frozen_at.toISOString();
-    if (kept?.last === row.last && kept.frozenAt === frozenAt) {
+    if (kept?.last === row.last && kept.frozenAt === frozenAt && kept.renamed === row.renamed) {
       this.keep(jobId, kept);
       return kept;
     }
@@ -58,7 +61,7 @@ export class RunStore {
     if (!body) return null;
     const plan = body.body;
     const bench = new RunningBench(plan, await this.events.of(jobId, db));
-    const run = { plan, bench, last: row.last, frozenAt, parts: [] };
+    const run = { plan, bench, last: row.last, frozenAt, renamed: row.renamed, parts: [] };
     this.keep(jobId, run);
     return run;
   }
