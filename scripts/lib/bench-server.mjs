@@ -134,6 +134,16 @@ async function ask(url, method, path, json) {
   return answer.json();
 }
 
+/** What is entered when a task is done, by nobody in particular. */
+export const doing = ({ event, bed, step }) => ({
+  id: randomUUID(),
+  at: new Date().toISOString(),
+  by: null,
+  kind: event,
+  bed,
+  step,
+});
+
 /** A press at each of the ports, with a job of forty tees on it. */
 export async function planned(url, ports) {
   const { changeOf } = await core('job');
@@ -211,14 +221,7 @@ export async function anHour(start, stop) {
     const run = runs[turn % runs.length];
     const { first: task } = todoOf(run.plan, benchState(run.plan, run.events));
     if (task) {
-      const event = {
-        id: randomUUID(),
-        at: new Date().toISOString(),
-        by: null,
-        kind: task.event,
-        bed: task.bed,
-        step: task.step,
-      };
+      const event = doing(task);
       sent.set(event.id, performance.now());
       run.events.push(...(await ask(url, 'POST', `jobs/${run.id}/events`, { events: [event] })).events);
       entries++;

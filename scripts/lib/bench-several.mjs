@@ -1,9 +1,8 @@
 // Three servers and two workers on one database with a million pressings: sixty screens, twelve presses, and a server killed now and then.
 import { spawn } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { planned } from './bench-server.mjs';
+import { doing, planned } from './bench-server.mjs';
 import { asProgram, NO_PAST, openServer } from './ground/server.mjs';
 import { freePort, ROOT, say, sleep } from './machine.mjs';
 
@@ -167,14 +166,7 @@ async function severalServers({ database, databaseUrl, folder, of }) {
         const run = runs[turn % runs.length];
         const { first: task } = todoOf(run.plan, benchState(run.plan, run.events));
         if (!task) continue;
-        const event = {
-          id: randomUUID(),
-          at: new Date().toISOString(),
-          by: null,
-          kind: task.event,
-          bed: task.bed,
-          step: task.step,
-        };
+        const event = doing(task);
         const began = performance.now();
         sent.set(event.id, began);
         run.events.push(

@@ -71,3 +71,15 @@ export async function everyRow<Row>(
   }
   return rows;
 }
+
+/** The entries of a list one by one, page after page: never all of them in memory. `from`: where to begin; null: at its beginning. */
+export async function* everyEntry<Entry>(
+  pageFrom: (after: string | null) => Promise<{ entries: Entry[]; next: string | null }>,
+  from: string | null,
+): AsyncGenerator<Entry> {
+  for (let after = from, first = true; first || after !== null; first = false) {
+    const { entries, next }: { entries: Entry[]; next: string | null } = await pageFrom(after);
+    yield* entries;
+    after = next;
+  }
+}

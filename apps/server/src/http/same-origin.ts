@@ -54,19 +54,19 @@ function refused(asked: Asked, source: Source | null, doors: Doors): string | nu
 export const hasToken = ({ headers }: Pick<Request, 'headers'>, source: Source, { token }: Doors): boolean =>
   source.local && isSame(headers[TOKEN_HEADER], token);
 
-const sources = new WeakMap<object, Source>();
-const reaches = new WeakMap<object, string>();
-/** The address that is put in codes on paper: one under which every device finds Kanga, or where it was asked for. */
-export function originOf(request: object): string {
-  return reaches.get(request) ?? knownSource(request).origin;
+/** A source with the address under which other devices find Kanga, or where it was asked for. */
+interface Known extends Source {
+  reach: string;
 }
-
+const sources = new WeakMap<object, Known>();
 /** Where a request comes from that was let in. */
-export function knownSource(request: object): Source {
+export function knownSource(request: object): Known {
   const source = sources.get(request);
   if (!source) throw new Error('nobody looked where this comes from');
   return source;
 }
+/** The address that is put in codes on paper. */
+export const originOf = (request: object): string => knownSource(request).reach;
 
 /**
  * Answers to Kanga's own pages, and to programs of this machine: they look without more, and change something with the token that stands in the data folder
@@ -78,9 +78,8 @@ export const sameOrigin =
     const source = sourceOf(request, doors.ways);
     const why = refused(request, source, doors);
     if (why === null && source) {
-      sources.set(request, source);
-      const reach = doors.ways.address?.href.replace(/\/$/, '') ?? doors.reach();
-      if (reach !== null) reaches.set(request, reach);
+      const reach = doors.ways.address?.href.replace(/\/$/, '') ?? doors.reach() ?? source.origin;
+      sources.set(request, { ...source, reach });
       next();
       return;
     }

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { LogEntry, LogPage, LogQuery } from '@kanga/contract/job';
 import { addDays, startOfDay } from '@kanga/core/units';
 import type { Knex } from 'knex';
-import { DB, narrowToWords } from '../db/index.js';
+import { DB, everyEntry, narrowToWords } from '../db/index.js';
 import { ShopRepository } from '../shop/index.js';
 
 /** As many entries as a page has. */
@@ -84,12 +84,8 @@ export class LogRepository {
   }
 
   /** Every entry, newest first, one by one: never all of them in memory. */
-  async *every(asked: LogQuery): AsyncGenerator<LogEntry> {
-    for (let after: string | null = asked.after ?? null, first = true; first || after !== null; first = false) {
-      const { entries, next }: LogPage = await this.page(after === null ? asked : { ...asked, after });
-      yield* entries;
-      after = next;
-    }
+  every(asked: LogQuery): AsyncGenerator<LogEntry> {
+    return everyEntry((after) => this.page(after === null ? asked : { ...asked, after }), asked.after ?? null);
   }
 
   /** What there is to narrow the log to. */

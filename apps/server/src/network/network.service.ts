@@ -35,23 +35,27 @@ export class NetworkService implements OnModuleDestroy {
   private trouble: string | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
   private secret = '';
+  /** Read once: every request is held against what follows from it. */
+  private readonly given = config();
+  /** Names and addresses under which it is reached, as they were when they were looked at last. */
+  private names = this.namesNow();
 
   constructor(private readonly identify: Identify) {}
 
   private get file(): string {
-    return join(config().data, 'network.json');
+    return join(this.given.data, 'network.json');
   }
 
   private wanted(): boolean {
-    if (config().host !== null) return true;
+    if (this.given.host !== null) return true;
     if (!existsSync(this.file)) return false;
     const { open } = JSON.parse(readFileSync(this.file, 'utf8')) as { open?: unknown };
     return open === true;
   }
 
   /** Names and addresses under which it is reached, the best for a phone first. */
-  private names(): string[] {
-    const { host, names } = config();
+  private namesNow(): string[] {
+    const { host, names } = this.given;
     if (host !== null && !ANY.includes(host)) return [...names, host];
     const machine = hostname().toLowerCase();
     return [
@@ -62,15 +66,14 @@ export class NetworkService implements OnModuleDestroy {
   }
 
   private originsOf(names: readonly string[]): string[] {
-    return names.map((name) => `https://${inUrl(name)}:${config().tlsPort}`);
+    return names.map((name) => `https://${inUrl(name)}:${this.given.tlsPort}`);
   }
 
   /** Origins that are Kanga's own. */
-  readonly origins = (): ReadonlySet<string> =>
-    new Set(this.front ? this.originsOf([...this.names(), ...LOOPBACK]) : []);
+  readonly origins = (): ReadonlySet<string> => new Set(this.front ? this.originsOf([...this.names, ...LOOPBACK]) : []);
 
   /** The address for codes on paper; null: no other device finds Kanga. */
-  readonly reach = (): string | null => (this.front ? (this.originsOf(this.names())[0] ?? null) : null);
+  readonly reach = (): string | null => (this.front ? (this.originsOf(this.names)[0] ?? null) : null);
 
   /** Begins as it was left. `secret`: what the front says of itself. */
   async begin(secret: string): Promise<void> {
@@ -89,20 +92,21 @@ export class NetworkService implements OnModuleDestroy {
     await this.front?.close();
   }
 
-  /** The certificate of the shop's own, or the one that it was given. */
+  /** The certificate of the shop's own, for the names of now, or the one that it was given. */
   private async certificate(): Promise<Pair> {
-    const { certificate, certificateKey, data } = config();
+    this.names = this.namesNow();
+    const { certificate, certificateKey, data } = this.given;
     if (certificate !== null && certificateKey !== null) {
       this.root = null;
       return { certificate: readFileSync(certificate, 'utf8'), key: readFileSync(certificateKey, 'utf8') };
     }
-    const { root, server } = await certificatesIn(join(data, 'tls'), [...this.names(), ...LOOPBACK], Date.now());
+    const { root, server } = await certificatesIn(join(data, 'tls'), [...this.names, ...LOOPBACK], Date.now());
     this.root = root.certificate;
     return server;
   }
 
   private async open(): Promise<void> {
-    const { host, tlsPort, port, certificate } = config();
+    const { host, tlsPort, port, certificate } = this.given;
     const front = new Front({ port, secret: this.secret, strict: certificate !== null });
     try {
       this.pair = await this.certificate();
@@ -135,15 +139,15 @@ export class NetworkService implements OnModuleDestroy {
     const root = this.root === null ? null : new X509Certificate(this.root).fingerprint256;
     return {
       open: this.front !== null,
-      fixed: config().host !== null,
-      addresses: this.originsOf(this.names()),
+      fixed: this.given.host !== null,
+      addresses: this.originsOf(this.names),
       root,
       trouble: this.trouble,
     };
   }
 
   async set(open: boolean): Promise<Network> {
-    if (config().host !== null)
+    if (this.given.host !== null)
       throw refuse(
         409,
         'network.fixed',

@@ -1,4 +1,4 @@
-import type { Right, Role } from '@kanga/contract/people';
+import { RIGHTS, TABLET_RIGHTS, type Right, type Role } from '@kanga/contract/people';
 import type { Request } from 'express';
 import type { Source } from '../http/index.js';
 
@@ -26,11 +26,7 @@ export function askingOf(request: Request): Asking {
 }
 
 /** What whoever asks may do here; a tablet at the bench can be used for no more than its work. */
-export function rightsOf(
-  { by, person, tablet }: Asking,
-  all: readonly Right[],
-  atTablet: readonly Right[],
-): readonly Right[] {
-  const own = by === 'alone' || by === 'token' ? all : (person?.rights ?? []);
-  return tablet ? own.filter((right) => atTablet.includes(right)) : own;
+export function rightsOf({ by, person, tablet }: Asking): readonly Right[] {
+  const own = by === 'alone' || by === 'token' ? RIGHTS : (person?.rights ?? []);
+  return tablet ? own.filter((right) => TABLET_RIGHTS.includes(right)) : own;
 }

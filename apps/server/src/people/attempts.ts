@@ -54,25 +54,17 @@ export class Attempts {
     return counted && !counted.through ? Math.max(1, counted.wait) : 0;
   }
 
-  /** One that did not fail: nothing is held against it. An address goes on being counted: it has one less. */
+  /** One that did not fail: nothing is held against it. An address goes on being counted: it has one less. What is of no more use goes as well. */
   async succeeded(scopes: readonly string[]): Promise<void> {
-    await this.db('attempt')
+    const isAddress = (scope: string) => scope.startsWith('from:');
+    const rows = () => this.db('attempt');
+    await rows()
       .whereIn(
         'scope',
-        scopes.filter((scope) => !scope.startsWith('from:')),
+        scopes.filter((scope) => !isAddress(scope)),
       )
       .delete();
-    await this.db('attempt')
-      .whereIn(
-        'scope',
-        scopes.filter((scope) => scope.startsWith('from:')),
-      )
-      .where('failed', '>', 0)
-      .decrement('failed', 1);
-  }
-
-  /** What is of no more use. */
-  async tidy(): Promise<void> {
-    await this.db('attempt').whereRaw('last_at < now() - make_interval(secs => ?)', [FORGOTTEN]).delete();
+    await rows().whereIn('scope', scopes.filter(isAddress)).where('failed', '>', 0).decrement('failed', 1);
+    await rows().whereRaw('last_at < now() - make_interval(secs => ?)', [FORGOTTEN]).delete();
   }
 }

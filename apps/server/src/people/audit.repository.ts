@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { PAGE } from '@kanga/contract/finding';
 import type { AuditEntry, AuditQuery } from '@kanga/contract/people';
 import type { Knex } from 'knex';
-import { asAuthor, DB, type Author } from '../db/index.js';
+import { asAuthor, DB, everyEntry, type Author } from '../db/index.js';
 
 interface AuditRow {
   seq: string;
@@ -96,13 +96,11 @@ export class AuditRepository {
   }
 
   /** All entries that are asked for, the newest first. */
-  async *every(query: AuditQuery): AsyncGenerator<AuditEntry> {
-    for (let after = query.after, more = true; more;) {
-      const asked = { ...query, most: String(PAGE.most), ...(after === undefined ? {} : { after }) };
-      const { entries, next } = await this.page(asked);
-      yield* entries;
-      more = next !== null;
-      if (next !== null) after = next;
-    }
+  every(query: AuditQuery): AsyncGenerator<AuditEntry> {
+    const most = String(PAGE.most);
+    return everyEntry(
+      (after) => this.page({ ...query, most, ...(after === null ? {} : { after }) }),
+      query.after ?? null,
+    );
   }
 }

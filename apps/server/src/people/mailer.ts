@@ -9,20 +9,27 @@ const PATIENCE = 10_000;
 /** Sends letters, where an SMTP server is given (KANGA_SMTP); over TLS, unless that server is on this very machine. */
 @Injectable()
 export class Mailer {
+  private readonly mail = config().mail;
+
   get isThere(): boolean {
-    return config().mail !== null;
+    return this.mail !== null;
   }
 
-  async send(to: string, subject: string, text: string): Promise<void> {
-    const { mail } = config();
-    if (!mail)
-      throw refuse(
-        409,
-        'mail.none',
-        'No mail can be sent from here',
-        'Show the code on the screen; or give an SMTP server where Kanga is started: KANGA_SMTP.',
-      );
-    const { server, password, from } = mail;
+  /** Refuses where no letter can be sent. */
+  private need(): NonNullable<typeof this.mail> {
+    if (this.mail) return this.mail;
+    throw refuse(
+      409,
+      'mail.none',
+      'No mail can be sent from here',
+      'Show the code on the screen; or give an SMTP server where Kanga is started: KANGA_SMTP.',
+    );
+  }
+
+  /** `write` is asked for the letter only where it can be sent. */
+  async send(to: string, write: () => Promise<{ subject: string; text: string }>): Promise<void> {
+    const { server, password, from } = this.need();
+    const { subject, text } = await write();
     const local = ['127.0.0.1', 'localhost', '[::1]'].includes(server.hostname);
     const transport = nodemailer.createTransport({
       host: server.hostname.replace(/^\[|\]$/g, ''),

@@ -1,4 +1,4 @@
-import { RIGHTS, RIGHT_WORDS, TABLET_RIGHTS, type Access } from '@kanga/contract/people';
+import { RIGHT_WORDS, type Access } from '@kanga/contract/people';
 import { refuse, type Refusal } from '../http/index.js';
 import { rightsOf, type Asking } from './asking.js';
 
@@ -42,7 +42,7 @@ export function mayNot(access: Access, asking: Asking, now: number): Refusal | n
       'This tablet is for the work at the press',
       'Do this at another device: a tablet of the bench can press, inspect and pack, whoever stands at it.',
     );
-  if (who !== 'somebody' && !rightsOf(asking, RIGHTS, TABLET_RIGHTS).includes(who))
+  if (who !== 'somebody' && !rightsOf(asking).includes(who))
     return refuse(
       403,
       'door.right',

@@ -1,14 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import {
-  ROLE_RIGHTS,
-  RIGHTS,
-  TABLET_RIGHTS,
-  type Person,
-  type Right,
-  type Role,
-  type ShownCode,
-} from '@kanga/contract/people';
+import { ROLE_RIGHTS, RIGHTS, type Person, type Right, type Role, type ShownCode } from '@kanga/contract/people';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { rightsOf, type Asking } from './asking.js';
@@ -38,7 +30,7 @@ export class PeopleService {
 
   /** Refuses to give what one has not oneself, or to touch an owner without being one: who lets people in could make themselves anything. */
   private notAbove(asking: Asking, person: Pick<PersonRow, 'role'> | null, role: Role, rights: readonly Right[]): void {
-    const own = rightsOf(asking, RIGHTS, TABLET_RIGHTS);
+    const own = rightsOf(asking);
     const isOwner = asking.by !== 'person' || asking.person?.role === 'owner';
     if (isOwner) return;
     if (role === 'owner' || person?.role === 'owner' || rights.some((right) => !own.includes(right)))
@@ -124,15 +116,17 @@ export class PeopleService {
 
   /** Sends somebody a code in a letter; `to` is not kept. `where`: what they open. */
   async mailInvitation(asking: Asking, id: string, to: string, where: string): Promise<{ until: string }> {
-    if (!this.mailer.isThere) await this.mailer.send(to, '', '');
     const { name } = await this.touched(asking, id);
-    const { code, until } = await this.oneUse.show('invitation', { person_id: id });
-    const shop = (await this.shop.settings())?.shopName ?? 'Kanga';
-    await this.mailer.send(
-      to,
-      `Your way into Kanga at ${shop}`,
-      `Hello ${name},\n\nopen ${where}, touch “I have a code”, type\n\n    ${code}\n\nand choose a password. The code is good once, until ${until.slice(0, 16).replace('T', ' ')} UTC.\nWho did not expect this letter can throw it away.\n`,
-    );
+    let until = '';
+    await this.mailer.send(to, async () => {
+      const shown = await this.oneUse.show('invitation', { person_id: id });
+      until = shown.until;
+      const shop = (await this.shop.settings())?.shopName ?? 'Kanga';
+      return {
+        subject: `Your way into Kanga at ${shop}`,
+        text: `Hello ${name},\n\nopen ${where}, touch “I have a code”, type\n\n    ${shown.code}\n\nand choose a password. The code is good once, until ${until.slice(0, 16).replace('T', ' ')} UTC.\nWho did not expect this letter can throw it away.\n`,
+      };
+    });
     return { until };
   }
 

@@ -32,7 +32,7 @@ function usePlaces() {
 export function Header({ children }: { children?: ReactNode }) {
   const places = usePlaces();
   return (
-    <header className="no-print relative z-[1] -mx-3.5 flex min-h-11 items-center gap-4 bg-ground px-3.5 text-[15px]">
+    <header className="no-print relative z-30 -mx-3.5 flex min-h-11 items-center gap-4 bg-ground px-3.5 text-[15px]">
       <Link to="/" className="flex min-h-11 items-center font-big text-[20px] font-bold">
         Kanga
       </Link>
@@ -79,7 +79,7 @@ function PlacesMenu() {
   const places = usePlaces();
   const row = 'flex min-h-11 w-full items-center px-4 text-left font-semibold hover:bg-wash';
   return (
-    <details ref={menu} className="relative z-30 lg:hidden">
+    <details ref={menu} className="relative lg:hidden">
       <summary
         aria-label="Places"
         className="flex h-10 w-10 cursor-pointer list-none items-center justify-center text-[22px] font-bold"
