@@ -16,6 +16,7 @@ describe('a shop with one person', () => {
       person: null,
       tablet: null,
       provenUntil: null,
+      lacksSecond: false,
       mails: false,
     });
     expect((await browser.ask('GET', 'shop')).status).toBe(200);

@@ -8,7 +8,7 @@ import {
   useRouteError,
   type RouteObject,
 } from 'react-router';
-import { ApiError, problemFrom, useMe } from './data/index.js';
+import { ApiError, IS_CLOSED, problemFrom, useMe } from './data/index.js';
 import { Cloth } from './frame/index.js';
 import { Gate } from './people/index.js';
 
@@ -22,9 +22,9 @@ const Fallback = () => (
 function Trouble() {
   const problem = problemFrom(useRouteError());
   const [navigate, { pathname, search }] = [useNavigate(), useLocation()];
-  const isClosed = problem.code === 'door.closed';
+  const isClosed = IS_CLOSED.includes(problem.code);
   const me = useMe();
-  const isIn = me !== undefined && me.person !== null;
+  const isIn = me !== undefined && me.person !== null && !me.lacksSecond;
   // Whoever has come in since sees what they came for.
   useEffect(() => {
     if (isClosed && isIn) void navigate(`${pathname}${search}`, { replace: true });

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { BenchEvent } from '@kanga/core/bench';
+import { allPressed, type BenchEvent } from '@kanga/core/bench';
 import type { Happened } from '@kanga/contract/bench';
 import type { Knex } from 'knex';
 import { refuse } from '../http/index.js';
@@ -87,6 +87,7 @@ export class RunService {
     this.runs.took(id, last);
     const { state } = run.bench;
     await this.pressings.press(job, run.plan, state, beds, trx);
+    if (job.reached === 'press' && allPressed(state)) await this.rows.pressedThrough(id, trx);
     const judged = (bed: number) => state.beds[bed]?.pieces.some((piece) => state.verdicts[piece]) ?? false;
     // Nothing came of a run of which nothing was ever judged; and what a swatch is worth is read off it.
     if (job.study) return { told: told(), news: { from, events: fresh } };

@@ -188,6 +188,11 @@ export class JobRepository {
     await trx('run_plan').where({ job_id: jobId }).delete();
   }
 
+  /** What is pressed through is looked at next, whoever pressed it. No change of the job as somebody planned it: it keeps its version. */
+  async pressedThrough(id: string, trx: Knex.Transaction): Promise<void> {
+    await trx('job').where({ id, reached: 'press' }).update({ reached: 'inspect' });
+  }
+
   async reach(id: string, reached: Job['reached'], trx: Knex.Transaction): Promise<void> {
     await trx('job')
       .where({ id })

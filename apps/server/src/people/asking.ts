@@ -10,9 +10,16 @@ export interface Asking extends Source {
   tablet: { id: string; name: string } | null;
   /** The device on which they are signed in. */
   signIn: string | null;
+  /** Whether they came in by two steps. */
+  second: boolean;
+  /** Whether they would have to: they can do no more than that. */
+  lacksSecond: boolean;
   /** When they last showed that it is them, ms since 1970; null: not on this device. */
   provenAt: number | null;
 }
+
+/** How it stands with whoever is signed in at no device. */
+export const NOT_IN = { signIn: null, provenAt: null, second: false, lacksSecond: false } as const;
 
 const asked = new WeakMap<Request, Asking>();
 /** Notes who asks with a request. */

@@ -4,7 +4,7 @@ import type { NextFunction, Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { asAuthor, DB } from '../db/index.js';
 import { hasToken, knownSource, type Doors } from '../http/index.js';
-import { noteAsking, type Asking } from './asking.js';
+import { noteAsking, NOT_IN, type Asking } from './asking.js';
 import { cookieOf } from './cookies.js';
 import { PersonRepository } from './person.repository.js';
 import { hashOfToken } from './secrets.js';
@@ -73,7 +73,7 @@ export class Identify {
 
   private async asking(request: Request, doors: Doors): Promise<Asking> {
     const source = knownSource(request);
-    const nobody: Asking = { ...source, by: 'nobody', person: null, tablet: null, signIn: null, provenAt: null };
+    const nobody: Asking = { ...source, by: 'nobody', person: null, tablet: null, ...NOT_IN };
     // They answer while the database is away, and to anybody.
     if (WITHOUT_DATABASE.includes(request.path)) return nobody;
     if (hasToken(request, source, doors)) return { ...nobody, by: 'token' };
@@ -83,8 +83,8 @@ export class Identify {
     const signedIn = token === null ? null : await this.signIns.of(token);
     // Who signed in at a tablet is signed in there alone, and at no tablet that was taken away since.
     if (!signedIn || (signedIn.tabletId !== null && signedIn.tabletId !== tablet?.id)) return { ...nobody, tablet };
-    const { id, person, provenAt } = signedIn;
-    return { ...nobody, by: 'person', person, tablet, signIn: id, provenAt };
+    const { id, person, provenAt, second, lacksSecond } = signedIn;
+    return { ...nobody, by: 'person', person, tablet, signIn: id, provenAt, second, lacksSecond };
   }
 
   /** Before every request to the API: who asks, and in whose name it is done. */

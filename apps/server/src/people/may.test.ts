@@ -6,7 +6,7 @@ import { mayNot, PROOF_LASTS } from './may.js';
 const NOW = Date.parse('2026-12-01T08:00:00Z');
 const asking = (more: Partial<Asking> = {}): Asking => ({
   ...{ address: '192.168.1.20', local: false, secure: true, origin: 'https://192.168.1.20:4643' },
-  ...{ by: 'person', tablet: null, signIn: 'x', provenAt: NOW, ...more },
+  ...{ by: 'person', tablet: null, signIn: 'x', provenAt: NOW, second: false, lacksSecond: false, ...more },
   person:
     more.person === undefined ? { id: 'x', name: 'Odo', role: 'presser', rights: ROLE_RIGHTS.presser } : more.person,
 });
@@ -45,6 +45,16 @@ describe('who may go through a door', () => {
     const token = asking({ by: 'token', person: null, local: true });
     for (const name of Object.keys(ACCESS) as RouteName[]) expect(at(name, token)).toBeNull();
     expect(at('ownerCode', as('owner'))).toBe('door.terminal');
+  });
+  it('by two steps where that is asked for, except to set them up', () => {
+    const lacks = as('owner', { lacksSecond: true });
+    expect([at('jobs', lacks), at('people', lacks)]).toEqual(['door.second', 'door.second']);
+    expect([at('me', lacks), at('beginCode', lacks), at('addPasskey', lacks), at('signOut', lacks)]).toEqual([
+      null,
+      null,
+      null,
+      null,
+    ]);
   });
   it('is told which right it takes, in words', () =>
     expect(mayNot(ACCESS.changeJob, as('presser'), NOW)?.problem.title).toContain('Plan jobs, orders'));

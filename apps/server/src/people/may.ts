@@ -42,6 +42,13 @@ export function mayNot(access: Access, asking: Asking, now: number): Refusal | n
       'This tablet is for the work at the press',
       'Do this at another device: a tablet of the bench can press, inspect and pack, whoever stands at it.',
     );
+  if (who !== 'somebody' && asking.lacksSecond)
+    return refuse(
+      403,
+      'door.second',
+      'Here you come in by two steps',
+      'Sign in by a passkey, or set up one-time codes under You; then go on.',
+    );
   if (who !== 'somebody' && !rightsOf(asking).includes(who))
     return refuse(
       403,

@@ -20,7 +20,8 @@ import { Route, Valid } from '../http/index.js';
 import { MeService } from './me.service.js';
 import { OneTimeCodes } from './one-time-codes.js';
 import { PasskeysService } from './passkeys.service.js';
-import { PersonRepository } from './person.repository.js';
+import { NO_CODES, PersonRepository } from './person.repository.js';
+import { SignIns } from './sign-ins.js';
 import { TabletsService } from './tablets.service.js';
 
 type Mine = AnswerOf<'signIns'>;
@@ -37,6 +38,7 @@ export class MeController {
     private readonly passkeys: PasskeysService,
     private readonly people: PersonRepository,
     private readonly tablets: TabletsService,
+    private readonly signIns: SignIns,
   ) {}
 
   @Route('me')
@@ -111,14 +113,16 @@ export class MeController {
 
   @Route('keepCode')
   async keepCode(@Req() request: Request, @Body(new Valid(codeSchema)) { code }: { code: string }): Promise<Mine> {
-    await this.codes.keep((await this.service.own(request)).person, code);
+    const { person, signIn } = await this.service.own(request);
+    await this.codes.keep(person, code);
+    await this.signIns.cameBySecond(signIn);
     return this.service.list(request);
   }
 
   @Route('removeCode')
   async removeCode(@Req() request: Request): Promise<Mine> {
     const { person } = await this.service.own(request);
-    await this.people.change(person.id, { code: null });
+    await this.people.change(person.id, NO_CODES);
     return this.service.list(request);
   }
 
@@ -133,6 +137,7 @@ export class MeController {
     @Body(new Valid(newPasskeySchema)) { name, answer }: BodyOf<'addPasskey'>,
   ): Promise<Mine> {
     await this.passkeys.add(request, name, answer);
+    await this.signIns.cameBySecond((await this.service.own(request)).signIn);
     return this.service.list(request);
   }
 

@@ -9,14 +9,14 @@ import { DB } from '../db/index.js';
 import { Refusal, refuse } from '../http/index.js';
 import { AuditRepository } from './audit.repository.js';
 import { Attempts } from './attempts.js';
-import { askingOf, noteAsking, rightsOf, type Asking } from './asking.js';
+import { askingOf, NOT_IN, noteAsking, rightsOf, type Asking } from './asking.js';
 import { clearCookie, cookieOf, deviceOf, setCookie } from './cookies.js';
 import { Identify } from './identify.js';
 import { Mailer } from './mailer.js';
 import { PROOF_LASTS } from './may.js';
 import { OneTimeCodes } from './one-time-codes.js';
 import { OneUse } from './one-use.js';
-import { PersonRepository, rightsIn, type PersonRow } from './person.repository.js';
+import { NO_CODES, PersonRepository, rightsIn, type PersonRow } from './person.repository.js';
 import { hashed, hashOfToken, isHashOf, newToken } from './secrets.js';
 import { SignIns } from './sign-ins.js';
 import { WeakPasswords } from './weak-passwords.js';
@@ -60,6 +60,7 @@ export class MeService {
       person: person && { ...person, rights: [...rightsOf(asking)] },
       tablet,
       provenUntil: by === 'person' && provenAt !== null ? new Date(provenAt + PROOF_LASTS).toISOString() : null,
+      lacksSecond: asking.lacksSecond,
       mails: this.mailer.isThere,
     };
   }
@@ -107,17 +108,22 @@ export class MeService {
     if (!person || !right) throw await this.refused(exchange, person, 'password', wrong());
     await this.checkCode(exchange, person, code);
     await this.attempts.succeeded(scopes);
-    return this.enter(exchange, person, true, person.code === null ? 'password' : 'password and code');
+    const second = person.code !== null;
+    return this.enter(exchange, person, { proven: true, second, by: second ? 'password and code' : 'password' });
   }
 
-  /** Signs a person in at this device, whoever was there before. `proven`: by what only they have. */
-  async enter(exchange: Exchange, person: PersonRow, proven: boolean, by: string): Promise<Me> {
+  /** Signs a person in at this device, whoever was there before. `proven`: by what only they have; `second`: by two steps. */
+  async enter(
+    exchange: Exchange,
+    person: PersonRow,
+    { proven, second, by }: { proven: boolean; second: boolean; by: string },
+  ): Promise<Me> {
     const { request, response } = exchange;
     const before = askingOf(request);
     if (before.signIn !== null) await this.signIns.end({ id: before.signIn });
     const device = deviceOf(request.get('user-agent') ?? '');
     const at = { device, address: before.address, tabletId: before.tablet?.id ?? null };
-    const token = await this.signIns.begin(person, at, proven && !before.tablet);
+    const token = await this.signIns.begin(person, at, { proven: proven && !before.tablet, second });
     setCookie(request, response, 'kanga', token);
     await this.book.note('sign-in', person, by, { who: person.id, from: before.address });
     if (proven) await this.know(exchange, person);
@@ -154,6 +160,8 @@ export class MeService {
       person: { id: person.id, name: person.name, role: person.role, rights: rightsIn(person) },
       signIn: signedIn?.id ?? null,
       provenAt: signedIn?.provenAt ?? null,
+      second: signedIn?.second ?? false,
+      lacksSecond: signedIn?.lacksSecond ?? false,
     };
     noteAsking(request, asking);
     return this.me(request);
@@ -167,8 +175,7 @@ export class MeService {
       ...asking,
       by: asking.by === 'person' ? 'nobody' : asking.by,
       person: null,
-      signIn: null,
-      provenAt: null,
+      ...NOT_IN,
     });
     return this.me(request);
   }
@@ -208,7 +215,8 @@ export class MeService {
     await this.weak.refuse(password, person.name);
     await this.people.change(person.id, { password: await hashed(password) });
     await this.forgetDevices(person.id, signIn);
-    return this.enter(exchange, person, true, 'new password');
+    const { second } = askingOf(exchange.request);
+    return this.enter(exchange, person, { proven: true, second, by: 'new password' });
   }
 
   /** Who has a new password has to sign in everywhere else; other devices are known no more. */
@@ -226,7 +234,7 @@ export class MeService {
     await this.attempts.succeeded(scopes);
     await this.people.change(person.id, { password: await hashed(password) });
     await this.forgetDevices(person.id, null);
-    return this.enter(exchange, person, true, 'invitation');
+    return this.enter(exchange, person, { proven: true, second: false, by: 'invitation' });
   }
 
   /** The code from the terminal makes an owner, or gives one who forgot the password a new one. */
@@ -243,13 +251,13 @@ export class MeService {
     const there = await this.people.named(name);
     const kept = { role: 'owner' as const, rights: [...RIGHTS], password: await hashed(password) };
     const id = there?.id ?? randomUUID();
-    if (there) await this.people.change(id, { ...kept, code: null });
+    if (there) await this.people.change(id, { ...kept, ...NO_CODES });
     else await this.people.add({ id, name, ...kept });
     await this.forgetDevices(id, null);
     this.identify.ownerMade();
     const person = await this.people.one(id);
     if (!person) throw new Error('the owner that was made is gone');
-    return this.enter(exchange, person, true, 'code of the terminal');
+    return this.enter(exchange, person, { proven: true, second: false, by: 'code of the terminal' });
   }
 
   async list(request: Request): Promise<AnswerOf<'signIns'>> {

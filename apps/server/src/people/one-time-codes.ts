@@ -17,8 +17,6 @@ const totpOf = (secret: string, label: string): TOTP =>
 @Injectable()
 export class OneTimeCodes {
   private key: Buffer | null = null;
-  /** What was offered and not shown to be right yet, by the person. */
-  private readonly offered = new Map<string, string>();
 
   constructor(private readonly people: PersonRepository) {}
 
@@ -26,24 +24,24 @@ export class OneTimeCodes {
     return (this.key ??= keyAt(config().key));
   }
 
-  begin(person: PersonRow): { address: string; secret: string } {
+  /** Offers a secret; it is kept, sealed, until it is shown to be right, at whichever server. */
+  async begin(person: PersonRow): Promise<{ address: string; secret: string }> {
     const secret = new Secret({ size: 20 }).base32;
-    this.offered.set(person.id, secret);
+    await this.people.change(person.id, { code_offered: seal(this.keyOf(), secret, person.id) });
     return { address: totpOf(secret, person.name).toString(), secret };
   }
 
   async keep(person: PersonRow, code: string): Promise<void> {
-    const secret = this.offered.get(person.id);
-    const step = secret === undefined ? null : this.stepOf(secret, code);
-    if (secret === undefined || step === null)
+    const secret = person.code_offered === null ? null : open(this.keyOf(), person.code_offered, person.id);
+    const step = secret === null ? null : this.stepOf(secret, code);
+    if (secret === null || step === null)
       throw refuse(
         422,
         'door.code-wrong',
         'This is not the code of now',
         'Look whether the clock of the device that shows it is right, and begin again.',
       );
-    this.offered.delete(person.id);
-    await this.people.change(person.id, { code: seal(this.keyOf(), secret, person.id) });
+    await this.people.change(person.id, { code: person.code_offered, code_offered: null });
     await this.people.useStep(person.id, step);
   }
 

@@ -150,6 +150,6 @@ export class PasskeysService {
       .where({ id: row.id })
       .update({ counter: authenticationInfo.newCounter, used_at: this.db.fn.now() });
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, true, 'passkey');
+    return this.me.enter(exchange, person, { proven: true, second: true, by: 'passkey' });
   }
 }

@@ -11,6 +11,7 @@ import {
   newTabletSchema,
   personChangeSchema,
   pinSchema,
+  signInRuleSchema,
   type AuditQuery,
   type Person,
   type ShownCode,
@@ -61,6 +62,24 @@ export class PeopleController {
     @Body(new Valid(personChangeSchema)) person: BodyOf<'changePerson'>,
   ): Promise<Person[]> {
     return this.service.change(askingOf(request), id, person);
+  }
+
+  @Route('signOutPerson')
+  signOutPerson(@Req() request: Request, @Param('id', ID) id: string): Promise<Person[]> {
+    return this.service.signOut(askingOf(request), id);
+  }
+
+  @Route('signInRule')
+  signInRule(): Promise<AnswerOf<'signInRule'>> {
+    return this.service.signInRule();
+  }
+
+  @Route('setSignInRule')
+  setSignInRule(
+    @Req() request: Request,
+    @Body(new Valid(signInRuleSchema)) rule: BodyOf<'setSignInRule'>,
+  ): Promise<AnswerOf<'signInRule'>> {
+    return this.service.setSignInRule(askingOf(request), rule);
   }
 
   @Route('removePerson')

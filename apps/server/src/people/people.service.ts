@@ -1,12 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import { ROLE_RIGHTS, RIGHTS, type Person, type Right, type Role, type ShownCode } from '@kanga/contract/people';
+import {
+  ROLE_RIGHTS,
+  RIGHTS,
+  type Person,
+  type Right,
+  type Role,
+  type ShownCode,
+  type SignInRule,
+} from '@kanga/contract/people';
 import { notFound, refuse } from '../http/index.js';
 import { ShopRepository } from '../shop/index.js';
 import { rightsOf, type Asking } from './asking.js';
 import { Mailer } from './mailer.js';
 import { OneUse } from './one-use.js';
-import { PersonRepository, type PersonRow } from './person.repository.js';
+import { NO_CODES, PersonRepository, type PersonRow } from './person.repository.js';
 import { hashed, hashOfToken, newToken } from './secrets.js';
 import { SignIns } from './sign-ins.js';
 
@@ -103,10 +111,28 @@ export class PeopleService {
   async remove(asking: Asking, id: string): Promise<Person[]> {
     const person = await this.touched(asking, id);
     await this.notTheLastOwner(person);
-    await this.people.change(id, { gone_at: new Date(), password: null, pin: null, badge: null, code: null });
+    await this.people.change(id, { gone_at: new Date(), password: null, pin: null, badge: null, ...NO_CODES });
     await this.oneUse.forget({ person_id: id });
     await this.signIns.end({ person_id: id });
     return this.list();
+  }
+
+  /** Signs somebody out everywhere; they can come in again. */
+  async signOut(asking: Asking, id: string): Promise<Person[]> {
+    await this.touched(asking, id);
+    await this.signIns.end({ person_id: id }, asking.person?.id === id ? asking.signIn : null);
+    return this.list();
+  }
+
+  signInRule(): Promise<SignInRule> {
+    return this.signIns.rule();
+  }
+
+  /** Only an owner says so: whoever lets people in could take a step away from an owner’s door. */
+  async setSignInRule(asking: Asking, rule: SignInRule): Promise<SignInRule> {
+    this.notAbove(asking, null, 'owner', RIGHTS);
+    await this.signIns.setRule(rule);
+    return this.signIns.rule();
   }
 
   async invite(asking: Asking, id: string): Promise<ShownCode> {

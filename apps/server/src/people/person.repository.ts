@@ -15,8 +15,12 @@ export interface PersonRow {
   badge: string | null;
   code: string | null;
   code_step: string | null;
+  code_offered: string | null;
   gone_at: Date | null;
 }
+
+/** One-time codes are asked for no more. */
+export const NO_CODES = { code: null, code_offered: null } as const;
 
 /** An owner may everything, whatever was written down of them. */
 export const rightsIn = ({ role, rights }: Pick<PersonRow, 'role' | 'rights'>): Right[] =>

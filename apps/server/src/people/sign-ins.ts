@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Inject, Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
+import type { Role, SecondStep, SignInRule } from '@kanga/contract/people';
 import type { Response } from 'express';
 import type { Knex } from 'knex';
 import { DB } from '../db/index.js';
@@ -15,10 +16,16 @@ const NOTED = 60;
 /** Lines that stay open are looked after so often: somebody may have been signed out at another server, ms. */
 const LOOKED_AFTER = 15_000;
 
+/** Whether the rule of the shop is for somebody. */
+const isNeeded = (rule: SecondStep, role: Role): boolean =>
+  rule === 'everybody' || (rule === 'owners' && role === 'owner');
+
 export interface SignedIn {
   id: string;
   person: NonNullable<Asking['person']>;
   tabletId: string | null;
+  second: boolean;
+  lacksSecond: boolean;
   provenAt: number | null;
 }
 
@@ -47,7 +54,7 @@ export class SignIns implements OnModuleInit, OnModuleDestroy {
   async begin(
     person: Pick<PersonRow, 'id'>,
     at: { device: string; address: string; tabletId: string | null },
-    proven: boolean,
+    { proven, second }: { proven: boolean; second: boolean },
   ): Promise<string> {
     const token = newToken();
     const { most } = at.tabletId === null ? LASTS.own : LASTS.tablet;
@@ -60,6 +67,7 @@ export class SignIns implements OnModuleInit, OnModuleDestroy {
       address: at.address,
       until: new Date(Date.now() + most),
       proven_at: proven ? new Date() : null,
+      second,
     });
     return token;
   }
@@ -80,7 +88,9 @@ export class SignIns implements OnModuleInit, OnModuleDestroy {
             person_id: string;
             tablet_id: string | null;
             proven_at: Date | null;
+            second: boolean;
             stale: boolean;
+            second_step: SecondStep;
           })
         | undefined
       >(
@@ -88,10 +98,12 @@ export class SignIns implements OnModuleInit, OnModuleDestroy {
         'sign_in.person_id',
         'sign_in.tablet_id',
         'sign_in.proven_at',
+        'sign_in.second',
         'person.name',
         'person.role',
         'person.rights',
         this.db.raw(`sign_in.seen_at < now() - interval '${NOTED} seconds' AS stale`),
+        this.db.raw('(SELECT second_step FROM sign_in_rule) AS second_step'),
       );
     if (!row) return null;
     if (row.stale) await this.db('sign_in').where({ id: row.id }).update({ seen_at: this.db.fn.now() });
@@ -99,8 +111,26 @@ export class SignIns implements OnModuleInit, OnModuleDestroy {
       id: row.id,
       person: { id: row.person_id, name: row.name, role: row.role, rights: rightsIn(row) },
       tabletId: row.tablet_id,
+      second: row.second,
+      // A tablet that was enrolled is one step, the PIN or badge another.
+      lacksSecond: row.tablet_id === null && !row.second && isNeeded(row.second_step, row.role),
       provenAt: row.proven_at?.getTime() ?? null,
     };
+  }
+
+  /** Who has to come in by two steps. */
+  async rule(): Promise<SignInRule> {
+    const row = await this.db('sign_in_rule').first<{ second_step: SecondStep }>('second_step');
+    return { secondStep: row.second_step };
+  }
+
+  async setRule({ secondStep }: SignInRule): Promise<void> {
+    await this.db('sign_in_rule').update({ second_step: secondStep });
+  }
+
+  /** Notes that somebody has shown a second step. */
+  async cameBySecond(id: string): Promise<void> {
+    await this.db('sign_in').where({ id }).update({ second: true });
   }
 
   /** Notes that somebody has shown that it is them; the token of before is of no more use. */

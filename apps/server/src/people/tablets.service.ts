@@ -124,7 +124,7 @@ export class TabletsService {
         refuse(401, 'tablet.pin', 'This is not the PIN', 'Try once more. An owner sets a new one, under People.'),
       );
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, false, 'PIN');
+    return this.me.enter(exchange, person, { proven: false, second: false, by: 'PIN' });
   }
 
   async byBadge(exchange: Exchange, badge: string): Promise<Me> {
@@ -145,6 +145,6 @@ export class TabletsService {
         ),
       );
     await this.attempts.succeeded(scopes);
-    return this.me.enter(exchange, person, false, 'badge');
+    return this.me.enter(exchange, person, { proven: false, second: false, by: 'badge' });
   }
 }

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { approvalState, fingerprintOf } from '@kanga/core/job';
 import { addressOf } from '@kanga/contract/route';
 import type { ProofLook } from '@kanga/contract/sheet';
-import { call, problemFrom, useDay } from '../data/index.js';
+import { call, problemFrom, useDay, useMay } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, Choice, Dialog, FileField, ProblemText, TextField } from '../ui/index.js';
 
@@ -44,13 +45,15 @@ function Profile({ look, name, refresh }: { look: string; name: string | null; r
   return (
     <details className="border-t border-rule pt-2">
       <summary className="cursor-pointer font-semibold">Through the printer’s profile{name ? `: ${name}` : ''}</summary>
-      <FileField
-        title={<span className="sr-only">The ICC profile of the printer and paper</span>}
-        accept=".icc,.icm"
-        onFile={(file) => {
-          give.mutate(file);
-        }}
-      />
+      <May door="setProfile">
+        <FileField
+          title={<span className="sr-only">The ICC profile of the printer and paper</span>}
+          accept=".icc,.icm"
+          onFile={(file) => {
+            give.mutate(file);
+          }}
+        />
+      </May>
       {give.isError && <ProblemText problem={problemFrom(give.error)} />}
       {name && (
         <LookPicture key={`${look} ${name}`} src={look} caption="Pressed, as this printer and paper can show it" />
@@ -63,6 +66,7 @@ function Approval() {
   const { view, session, locked } = useJob();
   const day = useDay();
   const [by, setBy] = useState(view.job.customer);
+  const may = useMay();
   const record = useMutation({
     mutationFn: async () => {
       await session.flush();
@@ -87,7 +91,7 @@ function Approval() {
             : `${approval.by} approved it on ${day(approval.at)}, but the art has changed since: the approval no longer holds.`}
         </p>
       )}
-      {!locked && state !== 'approved' && (
+      {!locked && state !== 'approved' && may('approve') && (
         <form
           className="flex items-end gap-2"
           onSubmit={(event) => {

@@ -1,5 +1,6 @@
 export { ApiError, call, callForFile, callOrKept, problemFrom, sendLeaving, upload } from './api.js';
-export { onDoor } from './door.js';
+export { IS_CLOSED, onDoor } from './door.js';
+export { rightOf, useMay } from './may.js';
 export { useMe, entered, left, noteMe, peopleSignIn } from './me.js';
 export {
   dayDoneQuery,
@@ -19,6 +20,7 @@ export {
   meQuery,
   networkQuery,
   peopleQuery,
+  signInRuleQuery,
   signInsQuery,
   tabletsQuery,
   LOG_KEY,

@@ -36,6 +36,8 @@ export class JobSession {
   private future: JobPatch[] = [];
   private timer: ReturnType<typeof setTimeout> | null = null;
   private saving: Promise<void> | null = null;
+  /** Whoever looks at it may not change it: nothing is taken. */
+  private fixed = false;
 
   constructor(
     file: JobFile,
@@ -64,8 +66,14 @@ export class JobSession {
     if (change.file) this.remember(change.file).catch(() => undefined);
   }
 
+  /** Whether changes are taken: not of somebody who may only look. */
+  setFixed(fixed: boolean): void {
+    this.fixed = fixed;
+  }
+
   /** Takes a change; `merge` joins it to the last step of undo, for a drag that sends many; `aside` keeps it out of undo. */
   change(patch: JobPatch, { merge = false, aside = false } = {}): void {
+    if (this.fixed) return;
     if (aside) {
       this.apply(patch);
       return;

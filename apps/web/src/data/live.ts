@@ -24,6 +24,8 @@ export interface Source {
 }
 
 const RETRY_MS = 1000;
+/** A line that was good is opened again sooner: another server of the shop may be there. Not by all screens in the same moment. */
+const soon = (): number => 50 + Math.random() * 150;
 
 /**
  * The one line on which the server says what happens, as server-sent events: open while anybody listens. It is opened anew whenever it broke, and then
@@ -76,7 +78,9 @@ export class LiveLine {
     this.timer = null;
     const source = this.open();
     this.source = source;
+    let wasGood = false;
     source.onopen = () => {
+      wasGood = true;
       this.set({ heard: true });
       this.tell({ kind: 'again' });
     };
@@ -91,9 +95,12 @@ export class LiveLine {
       if (this.source !== source) return;
       this.source = null;
       this.set({ heard: false, presses: [] });
-      this.timer = setTimeout(() => {
-        this.connect();
-      }, RETRY_MS);
+      this.timer = setTimeout(
+        () => {
+          this.connect();
+        },
+        wasGood ? soon() : RETRY_MS,
+      );
     };
   }
 }

@@ -8,9 +8,9 @@ import { meQuery, queryClient } from './queries.js';
 const told = keptText('kanga.people');
 export const peopleSignIn = (): boolean => told.read() !== null;
 
-/** Who is at this screen; undefined: not told yet. */
+/** Who is at this screen, as the gate has asked; undefined: not told yet. */
 export function useMe(): Me | undefined {
-  return useQuery(meQuery).data;
+  return useQuery({ ...meQuery, enabled: false }, queryClient).data;
 }
 
 /** What is kept of who is there: what is entered from now on is theirs. */

@@ -33,6 +33,7 @@ export const meQuery = queryOptions({
   refetchInterval: 5 * 60_000,
 });
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => call('people') });
+export const signInRuleQuery = queryOptions({ queryKey: ['sign-in-rule'], queryFn: () => call('signInRule') });
 export const tabletsQuery = queryOptions({ queryKey: ['tablets'], queryFn: () => call('tablets') });
 export const networkQuery = queryOptions({ queryKey: ['network'], queryFn: () => call('network') });
 export const signInsQuery = queryOptions({ queryKey: ['sign-ins'], queryFn: () => call('signIns') });

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { DayBook, DayRow } from '@kanga/core/day';
 import { momentIn } from '@kanga/core/units';
 import { problemFrom } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import { doing } from './day-words.js';
 import { useKeepDay } from './use-keep-day.js';
@@ -44,35 +45,39 @@ export function ChosenLoad({
           {row.pinned && '; put there by hand'}
         </span>
       </p>
-      <label className="text-[15px] font-semibold">
-        Begins at
-        <input
-          type="time"
-          value={at}
-          className="figures mt-0.5 block h-10 border-[1.5px] border-key/50 bg-white px-2 font-normal"
-          onChange={(event) => {
-            setAt(event.target.value);
-          }}
-        />
-      </label>
-      <Button
-        disabled={keep.isPending || at === ''}
-        onClick={() => {
-          keep.mutate({ pins: [...others, { task: row.task, at: momentIn(zone, day, at), unit: row.unitId || null }] });
-        }}
-      >
-        Put it there
-      </Button>
-      {row.pinned && (
+      <May door="keepDay">
+        <label className="text-[15px] font-semibold">
+          Begins at
+          <input
+            type="time"
+            value={at}
+            className="figures mt-0.5 block h-10 border-[1.5px] border-key/50 bg-white px-2 font-normal"
+            onChange={(event) => {
+              setAt(event.target.value);
+            }}
+          />
+        </label>
         <Button
-          disabled={keep.isPending}
+          disabled={keep.isPending || at === ''}
           onClick={() => {
-            keep.mutate({ pins: others });
+            keep.mutate({
+              pins: [...others, { task: row.task, at: momentIn(zone, day, at), unit: row.unitId || null }],
+            });
           }}
         >
-          Let it move
+          Put it there
         </Button>
-      )}
+        {row.pinned && (
+          <Button
+            disabled={keep.isPending}
+            onClick={() => {
+              keep.mutate({ pins: others });
+            }}
+          >
+            Let it move
+          </Button>
+        )}
+      </May>
       <Link to={`/jobs/${row.jobId}`} className="inline-flex min-h-10 items-center text-cyan underline">
         Open job {row.number}
       </Link>

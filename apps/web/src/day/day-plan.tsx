@@ -4,6 +4,7 @@ import { AHEAD, minutesOf, type DoneBed, type Shift } from '@kanga/core/day';
 import { addressOf } from '@kanga/contract/route';
 import { addDays, momentAfter, momentIn, weekdayOf } from '@kanga/core/units';
 import { dayQuery, serverNow, useDay, useShop } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ChosenLoad } from './chosen-load.js';
 import { DayList } from './day-list.js';
@@ -142,13 +143,15 @@ export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPl
         </div>
         <span className="ml-auto" />
         <Choice label="Shown as" bare value={look} options={LOOKS} onChange={setLook} />
-        <Button
-          onClick={() => {
-            setHoursOpen(true);
-          }}
-        >
-          Hours…
-        </Button>
+        <May door="keepDay">
+          <Button
+            onClick={() => {
+              setHoursOpen(true);
+            }}
+          >
+            Hours…
+          </Button>
+        </May>
         {look === 'list' && rows.length > 0 && (
           <Button
             onClick={() => {
@@ -202,7 +205,9 @@ export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPl
           />
         )}
         <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[15px]">
-          <PressesOut book={book} />
+          <May door="keepDay">
+            <PressesOut book={book} />
+          </May>
           {view.rows.length > 0 && <OneMore plan={plan} names={names} />}
           {view.left.length > 0 && (
             <details className="basis-full">
@@ -220,7 +225,9 @@ export function DayPlan({ planned, done }: { planned: ReturnType<typeof useDayPl
           )}
         </div>
         <DayReview today={plan.today} taken={book.taken} pace={plan.asked.pace} />
-        <TryOrder plan={plan} />
+        <May door="addOrder">
+          <TryOrder plan={plan} />
+        </May>
       </div>
       {hoursOpen && (
         <HoursForm

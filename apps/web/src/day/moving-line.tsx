@@ -1,7 +1,7 @@
 import { useState, type ComponentProps } from 'react';
 import type { DayBook, DayRow } from '@kanga/core/day';
 import { momentAfter } from '@kanga/core/units';
-import { problemFrom } from '../data/index.js';
+import { problemFrom, rightOf, useMay } from '../data/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import { doing } from './day-words.js';
 import type { PlannedDay } from './use-day.js';
@@ -28,9 +28,14 @@ export function MovingLine({
   names: ReadonlyMap<string, string>;
 } & Omit<ComponentProps<typeof WashingLine>, 'view' | 'onMove' | 'onFive'>) {
   const keep = useKeepDay(book);
+  const mayMove = useMay()('keepDay');
   const [told, setTold] = useState<Told | null>(null);
   const from = Date.parse(plan.from) / 1000;
   const move = (row: DayRow, at: number, pressId: string) => {
+    if (!mayMove) {
+      setTold({ words: `It hangs where it was: to move it takes the right “${rightOf('keepDay')}”.`, undo: null });
+      return;
+    }
     const press = names.get(pressId) ?? '';
     const takes = plan.asked.works.find(({ jobId }) => jobId === row.jobId)?.presses ?? [];
     if (!takes.some((way) => way.pressId === pressId)) {

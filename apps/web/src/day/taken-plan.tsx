@@ -1,6 +1,7 @@
 import { changesSince, takenRows, type DayBook, type DayChange } from '@kanga/core/day';
 import { formatCount, timeIn } from '@kanga/core/units';
 import { problemFrom, serverNow, useOperator, useShop } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 import { clockOf } from './day-words.js';
 import type { PlannedDay } from './use-day.js';
@@ -50,15 +51,17 @@ export function TakenPlan({
           </span>
         )}
       </p>
-      <Button
-        tone={taken ? 'strong' : 'plain'}
-        disabled={take.isPending || !plan.done}
-        onClick={() => {
-          take.mutate({ taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from, taken) } });
-        }}
-      >
-        {taken ? 'Take the changes' : 'Take this plan'}
-      </Button>
+      <May door="keepDay">
+        <Button
+          tone={taken ? 'strong' : 'plain'}
+          disabled={take.isPending || !plan.done}
+          onClick={() => {
+            take.mutate({ taken: { at: serverNow(), by: by ?? null, rows: takenRows(plan.view, plan.from, taken) } });
+          }}
+        >
+          {taken ? 'Take the changes' : 'Take this plan'}
+        </Button>
+      </May>
       {take.isError && <ProblemText problem={problemFrom(take.error)} />}
     </div>
   );

@@ -5,6 +5,7 @@ import { WhoIsHere } from '../people/index.js';
 import { Key } from '../ui/index.js';
 import { openHelp } from './help-door.js';
 import { openPalette } from './palette-door.js';
+import { AT_TABLET } from './places.js';
 
 const PLACES = [
   ['/', 'Today'],
@@ -19,9 +20,6 @@ const PLACES = [
   ['/studies', 'Dial-in'],
   ['/log', 'Log'],
 ] as const;
-
-/** Where a tablet of the bench can go: its work is there. */
-const AT_TABLET: readonly string[] = ['/', '/jobs', '/bench'];
 
 function usePlaces() {
   const isTablet = Boolean(useMe()?.tablet);

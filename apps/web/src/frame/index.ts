@@ -7,6 +7,7 @@ export { Group } from './group.js';
 export { DecisionFact, Fact, shortSource } from './ledger.js';
 export { Line } from './line.js';
 export { AskAgain, ListEnd } from './list-end.js';
+export { LookOnly, May, MayFill } from './may.js';
 export { DULL, MotifBand, VIVID } from './motif.js';
 export { findingOf } from './problem-finding.js';
 export { Schools } from './schools.js';

@@ -1,5 +1,7 @@
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import type { RouteName } from '@kanga/contract/route';
 import type { NextAction } from '@kanga/core/job';
+import { rightOf, useMay } from '../data/index.js';
 import { Button, dialogIsOpen, Key } from '../ui/index.js';
 import { belongsElsewhere, watchFocus } from './keys.js';
 import { useSettled } from './settled.js';
@@ -15,6 +17,7 @@ export function Line({
   busy = false,
   loud = false,
   aside,
+  door = null,
 }: {
   action: NextAction;
   onAct: (action: NextAction) => void;
@@ -22,8 +25,13 @@ export function Line({
   loud?: boolean;
   /** What stands beside the sentence, before the button. */
   aside?: ReactNode;
+  /** The door of the server that it goes through: who may not is told what it takes. Null: to look is enough. */
+  door?: RouteName | null;
 }) {
-  const able = action.command.kind !== 'choose' && !busy;
+  const may = useMay();
+  const lacks = door !== null && !may(door) ? rightOf(door) : null;
+  const isOffered = action.command.kind !== 'choose' && lacks === null;
+  const able = isOffered && !busy;
   const [asked, setAsked] = useState(false);
   const settled = useSettled(`${action.sentence} ${JSON.stringify(action.command)}`);
   const act = () => {
@@ -63,7 +71,7 @@ export function Line({
         {action.sentence}
       </p>
       {aside}
-      {action.command.kind !== 'choose' ? (
+      {isOffered ? (
         <Button
           tone="line"
           disabled={busy}
@@ -79,7 +87,9 @@ export function Line({
           )}
         </Button>
       ) : (
-        <span className="flex-none text-[15px] text-white/80">{action.label}</span>
+        <span className={`flex-none text-[15px] ${loud ? '' : 'text-white/80'}`}>
+          {lacks === null ? action.label : `Takes the right “${lacks}”`}
+        </span>
       )}
       {action.sure && (
         <SureDialog

@@ -3,7 +3,9 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Command } from 'cmdk';
 import { useNavigate, useParams } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
-import { jobsQuery } from '../data/index.js';
+import { jobsQuery, useMay, useMe } from '../data/index.js';
+import { AT_TABLET } from './places.js';
+import { May } from './may.js';
 import { giveFocusBack, openedByKeys } from '../ui/index.js';
 
 const PLACES = [
@@ -23,6 +25,8 @@ const PLACES = [
   ['You: password and devices', '/me'],
   ['The book of changes', '/changes'],
 ] as const;
+/** Only who lets people in has something to see there. */
+const PEOPLES: readonly string[] = ['/people', '/changes'];
 const ITEM = 'cursor-pointer rounded-sm px-3 py-2 data-[selected=true]:bg-cyan data-[selected=true]:text-white';
 const GROUP =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[14px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft';
@@ -31,6 +35,11 @@ const GROUP =
 export default function Palette({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const { id } = useParams();
+  const isTablet = Boolean(useMe()?.tablet);
+  const may = useMay();
+  const places = PLACES.filter(([, to]) =>
+    isTablet ? AT_TABLET.includes(to) : !PEOPLES.includes(to) || may('people'),
+  );
   const [opener] = useState(openedByKeys);
   useEffect(
     () => () => {
@@ -110,7 +119,7 @@ export default function Palette({ onClose }: { onClose: () => void }) {
           </Command.Group>
         )}
         <Command.Group heading="Places" className={GROUP}>
-          {PLACES.map(([name, to]) => (
+          {places.map(([name, to]) => (
             <Command.Item
               key={to}
               className={ITEM}
@@ -121,14 +130,16 @@ export default function Palette({ onClose }: { onClose: () => void }) {
               {name}
             </Command.Item>
           ))}
-          <Command.Item
-            className={ITEM}
-            onSelect={() => {
-              go('/jobs?new');
-            }}
-          >
-            Open a new job
-          </Command.Item>
+          <May door="addJob">
+            <Command.Item
+              className={ITEM}
+              onSelect={() => {
+                go('/jobs?new');
+              }}
+            >
+              Open a new job
+            </Command.Item>
+          </May>
         </Command.Group>
         <Command.Group heading="Jobs" className={GROUP}>
           {jobs.map((job) => (

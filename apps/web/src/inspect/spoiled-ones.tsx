@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { isHardGoods } from '@kanga/core/blank';
 import { blanksQuery, call, problemFrom, queryClient, testClothQuery, useOperator } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
@@ -28,12 +29,14 @@ export function SpoiledOnes() {
   return (
     <section className="mt-3 border-t-2 border-key pt-2" aria-label="Spoiled pieces">
       {spoiled.length > 0 && (
-        <p>
-          <Link to={`/jobs/${job.id}/sheet?again=${spoiled.join(',')}`} className="text-cyan underline">
-            Print {spoiled.length === 1 ? `piece ${spoiled[0] ?? ''}` : `pieces ${spoiled.join(', ')}`} again, on an
-            offcut
-          </Link>
-        </p>
+        <May door="addPrint">
+          <p>
+            <Link to={`/jobs/${job.id}/sheet?again=${spoiled.join(',')}`} className="text-cyan underline">
+              Print {spoiled.length === 1 ? `piece ${spoiled[0] ?? ''}` : `pieces ${spoiled.join(', ')}`} again, on an
+              offcut
+            </Link>
+          </p>
+        </May>
       )}
       {spoiled.length > 0 && left !== null && (
         <p className={left < spoiled.length ? 'font-semibold text-magenta' : ''}>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { formatDay } from '@kanga/core/units';
 import { addressOf } from '@kanga/contract/route';
+import { useMay } from '../data/index.js';
 import { Dialog } from '../ui/index.js';
 import { useJob } from './job-context.js';
 import { LateJobForm } from './late-job-form.js';
@@ -13,13 +14,14 @@ export function JobHead() {
   const [open, setOpen] = useState(false);
   const { job } = view;
   const closed = job.status === 'closed';
+  const mayChange = useMay()('changeJob');
   const title = <b className="text-[16px]">{job.name}</b>;
   return (
     <span className="flex min-w-0 items-center">
-      {closed ? (
+      {closed || !mayChange ? (
         <>
           <span className="min-w-0 truncate">{title}</span>
-          <RepeatJob />
+          {closed && mayChange && <RepeatJob />}
         </>
       ) : (
         <Dialog

@@ -9,6 +9,7 @@ import { atBench, checkPrinted, nextAction, viewJob, type JobFile } from '@kanga
 import { capitalised } from '@kanga/core/units';
 import type { ActualCourse } from '@kanga/contract/bench';
 import type { Problem } from '@kanga/contract/finding';
+import type { RouteName } from '@kanga/contract/route';
 import {
   actualsQuery,
   artOneQuery,
@@ -29,15 +30,27 @@ import {
   useFloor,
   useJobFile,
   useLiked,
+  useMay,
   usePlateReading,
   usePrint,
   useServerClock,
   useShop,
 } from '../data/index.js';
-import { Border, Cloth, findingOf, Findings, Line, Notes, SetAside, type FindingAction } from '../frame/index.js';
+import {
+  Border,
+  Cloth,
+  findingOf,
+  Findings,
+  Line,
+  LookOnly,
+  MayFill,
+  Notes,
+  SetAside,
+  type FindingAction,
+} from '../frame/index.js';
 import { JobContextDoor, type JobContext } from './job-context.js';
 import { JobHead } from './job-head.js';
-import { useAct } from './use-act.js';
+import { doorOf, useAct } from './use-act.js';
 import { Pointers } from './pointers.js';
 
 const SCREENS: Record<Stage, React.LazyExoticComponent<() => React.ReactNode>> = {
@@ -54,6 +67,28 @@ const isStage = (text: string | undefined): text is Stage => STAGES.some((stage)
 
 const NO_COURSES: ActualCourse[] = [];
 
+/** What is done at a stage goes through this door. Before the press much is only looked at: there each stage says itself what is locked. */
+const STAGE_DOORS: Record<Stage, RouteName> = {
+  blank: 'changeJob',
+  art: 'changeJob',
+  sheet: 'changeJob',
+  stack: 'changeJob',
+  press: 'addEvents',
+  inspect: 'addEvents',
+  pack: 'packIntoJob',
+};
+
+/** A stage for whoever may work on it; the others look. */
+function OfStage({ stage, children }: { stage: Stage; children: React.ReactNode }) {
+  const door = STAGE_DOORS[stage];
+  return (
+    <>
+      <LookOnly door={door} />
+      {door === 'changeJob' ? children : <MayFill door={door}>{children}</MayFill>}
+    </>
+  );
+}
+
 /** Loads a job anew whenever another is opened. */
 export function JobScreen() {
   const { id = '', stage } = useParams();
@@ -63,7 +98,11 @@ export function JobScreen() {
 }
 
 const useSession = (file: JobFile) => {
+  const mayChange = useMay()('changeJob');
   const [session] = useState(() => new JobSession(file));
+  useEffect(() => {
+    session.setFixed(!mayChange);
+  }, [session, mayChange]);
   const state = useSyncExternalStore(session.subscribe, session.read);
   const [outbox] = useState(() => new BenchOutbox(file.job.id, file.events, window.localStorage));
   const bench = useSyncExternalStore(outbox.subscribe, outbox.read);
@@ -219,7 +258,8 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   // Only when it is known what was printed, and nothing on its way to the server would change it.
   const known = beforePress && !state.pending ? prints : undefined;
   const printed = useMemo(() => (known ? checkPrinted(chosen, known) : []), [chosen, known]);
-  const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0);
+  const may = useMay();
+  const locked = job.status === 'closed' || (plan !== null && bench.events.length > 0) || !may('changeJob');
   const troubleActions = useTrouble(session, state, onFault);
   const troubles: Finding[] = [state.trouble, bench.trouble, refusal, aside].flatMap((problem) =>
     problem ? [findingOf(problem, stage)] : [],
@@ -250,6 +290,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
         session.take(fresh);
       }, onFault);
   };
+  const action = nextAction(view, stage, { now: serverNow(), reading, courses, print, liked });
   const Screen = SCREENS[stage];
   const atPress = stage === 'press' && plan !== null;
   const findings = [...troubles, ...bySeverity([...(atPress ? devices : view.findings[stage]), ...printed])];
@@ -257,7 +298,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
   const said = {
     findings,
     waivers: job.waivers,
-    ...(locked ? {} : { onWaive: waive }),
+    ...(locked || !may('waive') ? {} : { onWaive: waive }),
     actions: {
       ...troubleActions,
       ...(bench.trouble ? { [bench.trouble.code]: [{ label: 'Try again', act: () => void outbox.flush() }] } : {}),
@@ -274,11 +315,12 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
             {stage !== 'press' && <SetAside outbox={outbox} bench={bench} />}
             <Findings {...said} />
             <Line
-              action={nextAction(view, stage, { now: serverNow(), reading, courses, print, liked })}
+              action={action}
               onAct={act}
               aside={<Notes {...said} />}
               busy={busy || (atInspect && isPending)}
               loud={atPress && view.bench !== null && !allPressed(view.bench)}
+              door={doorOf(action)}
             />
           </>
         }
@@ -287,7 +329,9 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
           {job.number} · {job.name} · {job.pieces} × {view.blank?.name ?? 'no blank yet'}
         </p>
         <Suspense fallback={<p className="p-6 text-soft">Loading…</p>}>
-          <Screen />
+          <OfStage stage={stage}>
+            <Screen />
+          </OfStage>
           <Pointers key={stage} stage={stage} />
         </Suspense>
       </Cloth>

@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { formatCount } from '@kanga/core/units';
 import type { JobList } from '@kanga/contract/job';
 import { jobPagesQuery, problemFrom, shopDay, serverNow, usePages, useShop } from '../data/index.js';
-import { AskAgain, Cloth, ListEnd } from '../frame/index.js';
+import { AskAgain, Cloth, ListEnd, May } from '../frame/index.js';
 import { Button, Choice, ProblemText, SearchField, useMatches, WindowList } from '../ui/index.js';
 import { ImportTicket } from './import-ticket.js';
 import { NewJobDialog } from './new-job.js';
@@ -49,14 +49,16 @@ export function Jobs() {
             value={wanted}
             onChange={setWanted}
           />
-          <ImportTicket />
-          <NewJobDialog
-            open={params.has('new')}
-            onOpenChange={(open) => {
-              setParams(open ? { new: '' } : {}, { replace: true });
-            }}
-            trigger={<Button tone="strong">New job</Button>}
-          />
+          <May door="addJob">
+            <ImportTicket />
+            <NewJobDialog
+              open={params.has('new')}
+              onOpenChange={(open) => {
+                setParams(open ? { new: '' } : {}, { replace: true });
+              }}
+              trigger={<Button tone="strong">New job</Button>}
+            />
+          </May>
         </div>
         <div className="mb-4 flex flex-wrap items-end gap-x-4 gap-y-2">
           <Choice
@@ -106,7 +108,9 @@ export function Jobs() {
           {(job) => (
             <>
               <TicketCard job={job} today={today} settings={settings} />
-              <JobActs job={job} busy={putAway.isPending} onAct={putAway.mutate} />
+              <May door="archiveJob">
+                <JobActs job={job} busy={putAway.isPending} onAct={putAway.mutate} />
+              </May>
             </>
           )}
         </WindowList>

@@ -3,6 +3,7 @@ import { memo } from 'react';
 import { Link } from 'react-router';
 import { formatCount } from '@kanga/core/units';
 import { openOrdersQuery, ownJobsQuery, serverNow, shopDay, stockQuery, useShop } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { OrderStrip } from '../order/index.js';
 import { Button } from '../ui/index.js';
 import { NewJobDialog } from './new-job.js';
@@ -46,7 +47,9 @@ export const OpenWork = memo(function OpenWork({
           {own.total === 0 ? 'No open jobs' : formatCount(own.total, 'open job')}
           {ordered && ordered.total > 0 && `, ${formatCount(ordered.total, 'order')}`}
         </Title>
-        <NewJobDialog open={adding} onOpenChange={onAdding} trigger={<Button tone="strong">New job</Button>} />
+        <May door="addJob">
+          <NewJobDialog open={adding} onOpenChange={onAdding} trigger={<Button tone="strong">New job</Button>} />
+        </May>
       </div>
       {orders.length > 0 && (
         <section aria-label="Open orders" className="mb-6 border-b border-rule">

@@ -55,6 +55,7 @@ export function Today() {
         <>
           <Findings findings={findings.filter(({ severity }) => severity !== 'note')} />
           <Line
+            door={inPlan || first ? null : 'addJob'}
             action={action}
             onAct={() => {
               // A job opens where it has come to.

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { STAGES } from '@kanga/core/finding';
 import type { NextAction } from '@kanga/core/job';
 import type { Problem } from '@kanga/contract/finding';
+import type { RouteName } from '@kanga/contract/route';
 import {
   blanksQuery,
   call,
@@ -15,6 +16,27 @@ import {
   type BenchOutbox,
   type JobSession,
 } from '../data/index.js';
+
+/** The door of the server that the line's command goes through; null: one only goes somewhere. */
+export function doorOf({ command }: NextAction): RouteName | null {
+  switch (command.kind) {
+    case 'start-press':
+      return 'freezePlan';
+    case 'bench':
+    case 'heat':
+    case 'all-good':
+      return 'addEvents';
+    case 'close':
+      return 'closeJob';
+    case 'study':
+      return 'archiveJob';
+    case 'choose':
+    case 'go':
+    case 'advance':
+    case 'order':
+      return null;
+  }
+}
 
 /** Carries out the line's commands. One at a time; a refusal is kept for showing until the next try. */
 export function useAct(
@@ -39,6 +61,7 @@ export function useAct(
           await go(command.to);
           return;
         case 'advance':
+          // Who only presses changes nothing of a job: how far it has come, the server knows by what was pressed.
           if (STAGES.indexOf(command.to) > STAGES.indexOf(reached))
             session.change({ reached: command.to }, { aside: true });
           await go(command.to);

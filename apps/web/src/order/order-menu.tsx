@@ -1,4 +1,5 @@
 import type { Order, OrderFile } from '@kanga/core/order';
+import { useMay } from '../data/index.js';
 import { Menu } from '../ui/index.js';
 
 /** What an order is fetched as. */
@@ -20,6 +21,7 @@ export function OrderMenu({
   onMerge: () => void;
   onState: (status: Order['status']) => void;
 }) {
+  const may = useMay();
   const pdf = (label: string, what: OrderPaper, there: boolean) =>
     there
       ? [
@@ -31,35 +33,33 @@ export function OrderMenu({
           },
         ]
       : [];
-  return (
-    <Menu
-      label="More of this order"
-      items={[
-        ...pdf(
-          'Proof as PDF',
-          'proofOfOrder',
-          jobs.some((job) => job.artId !== null),
-        ),
-        ...pdf('Quote as PDF', 'quote', order.quote !== null),
-        ...pdf('Quote as CSV', 'quoteTable', order.quote !== null),
-        ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),
-        { label: 'Order it again…', act: onRepeat },
-        ...(order.status === 'open' && order.lines.length > 1 ? [{ label: 'Split it…', act: onSplit }] : []),
-        ...(order.status === 'open' ? [{ label: 'Put another into it…', act: onMerge }] : []),
-        order.status === 'open'
-          ? {
-              label: 'Cancel the order',
-              act: () => {
-                onState('cancelled');
-              },
-            }
-          : {
-              label: 'Open it again',
-              act: () => {
-                onState('open');
-              },
-            },
-      ]}
-    />
-  );
+  const changes = [
+    { label: 'Order it again…', act: onRepeat },
+    ...(order.status === 'open' && order.lines.length > 1 ? [{ label: 'Split it…', act: onSplit }] : []),
+    ...(order.status === 'open' ? [{ label: 'Put another into it…', act: onMerge }] : []),
+    order.status === 'open'
+      ? {
+          label: 'Cancel the order',
+          act: () => {
+            onState('cancelled');
+          },
+        }
+      : {
+          label: 'Open it again',
+          act: () => {
+            onState('open');
+          },
+        },
+  ];
+  const papers = [
+    ...pdf(
+      'Proof as PDF',
+      'proofOfOrder',
+      jobs.some((job) => job.artId !== null),
+    ),
+    ...pdf('Quote as PDF', 'quote', order.quote !== null),
+    ...pdf('Quote as CSV', 'quoteTable', order.quote !== null),
+    ...pdf('Packing slip as PDF', 'slip', jobs.length > 0),
+  ];
+  return <Menu label="More of this order" items={[...papers, ...(may('changeOrder') ? changes : [])]} />;
 }

@@ -12,10 +12,11 @@ import {
   serverNow,
   shopDay,
   useDay,
+  useMay,
   useOperator,
   useShop,
 } from '../data/index.js';
-import { Cloth, Fact, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
+import { Cloth, Fact, Field, Findings, findingOf, Line, May, Notes } from '../frame/index.js';
 import { Button, OpenDialog } from '../ui/index.js';
 import { standingOf } from './hold-words.js';
 import { LineDialog } from './line-dialog.js';
@@ -65,6 +66,8 @@ function OpenOrder({ id }: { id: string }) {
   const action: NextAction = { ...said, stage: 'blank', command: { kind: 'go', to: 'blank' } };
   const { pieces, good, spoiled, packed } = progressOf(jobs);
   const isOpen = order.status === 'open';
+  const may = useMay();
+  const isChanged = isOpen && may('setLine');
   const dueDay = order.due === null ? undefined : day(order.due);
   const dueSaid = order.due === null ? undefined : dueText(order.due, shopDay(serverNow()), settings.dates);
   const setState = (status: typeof order.status) => change(() => call('setOrderState', { id, body: { status } }));
@@ -115,6 +118,9 @@ function OpenOrder({ id }: { id: string }) {
           <Line
             action={action}
             busy={session.busy}
+            door={
+              go !== null ? null : hold === 'goods' ? 'setLine' : hold === 'approval' ? 'acceptQuote' : 'setOrderState'
+            }
             onAct={() => {
               void carryOut();
             }}
@@ -127,16 +133,18 @@ function OpenOrder({ id }: { id: string }) {
         title="What is ordered, each size with its art, at true proportion"
         tools={
           <div className="flex flex-wrap items-center gap-2">
-            <Button disabled={!isOpen} onClick={addLine}>
-              Add a line…
-            </Button>
-            <Button
-              onClick={() => {
-                setOpen({ kind: 'details' });
-              }}
-            >
-              Details…
-            </Button>
+            <May door="changeOrder">
+              <Button disabled={!isOpen} onClick={addLine}>
+                Add a line…
+              </Button>
+              <Button
+                onClick={() => {
+                  setOpen({ kind: 'details' });
+                }}
+              >
+                Details…
+              </Button>
+            </May>
             <Button
               onClick={() => {
                 void navigate(`/orders/${id}/price`);
@@ -193,7 +201,7 @@ function OpenOrder({ id }: { id: string }) {
                     {wantedOf(one)}
                     {set === undefined ? '' : `, of the set “${set}”`}
                   </span>
-                  {isOpen && (
+                  {isChanged && (
                     <button
                       type="button"
                       className="min-h-10 text-cyan underline"
@@ -210,7 +218,7 @@ function OpenOrder({ id }: { id: string }) {
                   blanks={blanks}
                   views={views}
                   onFollow={
-                    isOpen
+                    isChanged
                       ? (job) => {
                           void change(() => call('followLine', { id, job, body: { follows: true } }));
                         }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { formatCount } from '@kanga/core/units';
 import { orderPagesQuery, serverNow, shopDay, stockQuery, usePages, useShop } from '../data/index.js';
-import { AskAgain, Cloth, ListEnd } from '../frame/index.js';
+import { AskAgain, Cloth, ListEnd, May } from '../frame/index.js';
 import { Button, SearchField, WindowList } from '../ui/index.js';
 import { NewOrderDialog } from './new-order.js';
 import { OrderStrip } from './order-strip.js';
@@ -56,14 +56,16 @@ export function Orders() {
             value={wanted}
             onChange={setWanted}
           />
-          <Button
-            tone="strong"
-            onClick={() => {
-              setMaking(true);
-            }}
-          >
-            New order…
-          </Button>
+          <May door="addOrder">
+            <Button
+              tone="strong"
+              onClick={() => {
+                setMaking(true);
+              }}
+            >
+              New order…
+            </Button>
+          </May>
         </div>
         {failed?.error && (
           <AskAgain

@@ -240,6 +240,7 @@ function Prices({ session, sizes }: { session: OrderSession; sizes: CostedSize[]
         <Line
           action={action}
           busy={session.busy}
+          door={quoted.length === 0 ? null : 'quoteOrder'}
           onAct={() => {
             if (quoted.length === 0) {
               void navigate(`/orders/${order.id}`);

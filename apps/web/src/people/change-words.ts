@@ -49,6 +49,7 @@ export const CHANGES: Readonly<Record<string, { label: string; said: Verbs }>> =
     label: 'Passkeys',
     said: [() => 'made a passkey', () => 'changed a passkey', () => 'forgot a passkey'],
   },
+  'sign-in rule': { label: 'Signing in', said: always(() => 'changed who has to come in by two steps') },
   'sign-in': { label: 'Sign-ins', said: always(() => 'signed in') },
   refused: {
     label: 'Refused',

@@ -1,27 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import type { Me } from '@kanga/contract/people';
 import { ApiError, call, entered, problemFrom } from '../data/index.js';
 import { Button, ProblemText, TextField } from '../ui/index.js';
+import { DoorCloth } from './door-cloth.js';
 import { InvitationForm } from './invitation-form.js';
 import { MakeOwner } from './make-owner.js';
 import { canHavePasskey, signInByPasskey } from './passkey.js';
 import { TabletDoor } from './tablet-door.js';
 import { TakeTablet } from './take-tablet.js';
-
-/** The edge of the cloth, with what is asked within it. */
-function DoorCloth({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <main className="flex min-h-full flex-col items-center justify-center p-4">
-      <title>{`${title} · Kanga`}</title>
-      <div className="w-[min(460px,100%)] border-t-[10px] border-cyan bg-white p-7 shadow-xl">
-        <p className="font-big text-[20px] font-bold">Kanga</p>
-        <h1 className="mt-1 mb-5 font-big text-[34px] leading-none font-bold">{title}</h1>
-        {children}
-      </div>
-    </main>
-  );
-}
 
 /** Name and password, and the one-time code where it is asked for. */
 function SignInForm() {

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { meQuery, noteMe, onDoor, peopleSignIn, queryClient } from '../data/index.js';
 
 const Door = lazy(() => import('./door.js'));
+const SecondStep = lazy(() => import('./second-step.js'));
 const ProofDialog = lazy(() => import('./proof-dialog.js'));
 
 /** What waits for somebody to show that it is them. */
@@ -46,7 +47,13 @@ export function Gate({ children }: { children: ReactNode }) {
     );
   return (
     <>
-      {children}
+      {me?.lacksSecond ? (
+        <Suspense>
+          <SecondStep me={me} />
+        </Suspense>
+      ) : (
+        children
+      )}
       {waiting && (
         <Suspense>
           <ProofDialog onOver={waiting.over} />

@@ -7,6 +7,7 @@ import { CustomerData } from './customer-data.js';
 import { MakeOwner } from './make-owner.js';
 import { NetworkCard } from './network-card.js';
 import { PeopleTable } from './people-table.js';
+import { SecondStepRule } from './second-step-rule.js';
 import { TabletList } from './tablet-list.js';
 
 /** One owner at one machine: what that means, and how it is changed. */
@@ -23,12 +24,13 @@ function Alone() {
   );
 }
 
-function Everybody() {
+function Everybody({ isOwner }: { isOwner: boolean }) {
   const { data: people, error } = useQuery(peopleQuery);
   return (
     <section className="space-y-3">
       {error && <ProblemText problem={problemFrom(error)} />}
       {people ? <PeopleTable people={people} /> : !error && <p className="text-soft">Loading…</p>}
+      {isOwner && <SecondStepRule />}
     </section>
   );
 }
@@ -51,7 +53,7 @@ export function PeoplePage() {
         </div>
         <div className="space-y-8">
           {me?.mode === 'alone' && <Alone />}
-          {me?.mode === 'people' && mayLet && <Everybody />}
+          {me?.mode === 'people' && mayLet && <Everybody isOwner={me.person?.role === 'owner'} />}
           {me?.mode === 'people' && !mayLet && (
             <p>
               Who lets people in is an owner. What you can do for yourself is{' '}

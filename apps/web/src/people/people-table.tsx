@@ -32,18 +32,24 @@ function Row({ person, onDo }: { person: Person; onDo: (doing: Doing) => void })
   const day = useDay();
   const { name, role, rights, lastSeen } = person;
   const remove = useMutation({ mutationFn: () => call('removePerson', { id: person.id }), onSuccess: keepPeople });
+  const signOut = useMutation({ mutationFn: () => call('signOutPerson', { id: person.id }), onSuccess: keepPeople });
   const data = useMutation({
     mutationFn: () => call('personData', { id: person.id }),
     onSuccess: (kept) => {
       saveJson(`kanga-${name}.json`, kept);
     },
   });
-  const trouble = remove.error ?? data.error;
+  const trouble = remove.error ?? signOut.error ?? data.error;
   return (
     <tr className="border-t border-rule align-top [&>td]:py-2 [&>td]:pr-4">
       <td className="font-semibold">
         {name}
         {trouble && <ProblemText problem={problemFrom(trouble)} />}
+        {signOut.isSuccess && (
+          <p role="status" className="font-normal text-soft">
+            Signed out everywhere.
+          </p>
+        )}
       </td>
       <td>{role}</td>
       <td className="max-w-sm text-[15px]">
@@ -85,6 +91,12 @@ function Row({ person, onDo }: { person: Person; onDo: (doing: Doing) => void })
               label: 'Export what is kept of them',
               act: () => {
                 data.mutate();
+              },
+            },
+            {
+              label: 'Sign them out everywhere',
+              act: () => {
+                signOut.mutate();
               },
             },
             {

@@ -14,13 +14,14 @@ import {
   useFaces,
   useFloor,
   useJobFile,
+  useMay,
   useNews,
   usePrint,
   useServerClock,
   useShop,
   type LiveNews,
 } from '../data/index.js';
-import { Cloth, Findings, Line } from '../frame/index.js';
+import { Cloth, Findings, Line, LookOnly, MayFill } from '../frame/index.js';
 import { Lane } from './lane.js';
 import { usePedal } from './pedal.js';
 import { useBenchScope } from './bench-scope.js';
@@ -81,12 +82,13 @@ const RunLane = memo(function RunLane({
   );
   const view = useMemo(() => atBench(chosen, bench.events), [chosen, bench.events]);
   const lane = useLane(view, settings.sounds);
+  const mayPress = useMay()('addEvents');
   const first = lane?.todo.first ?? null;
   const phase = lane?.clock && first?.clock?.startedAt ? lane.clock.phase : 'waiting';
   const latest = useRef({ lane, first, record });
   useEffect(() => {
     latest.current = { lane, first, record };
-    if (!lane?.action) {
+    if (!lane?.action || !mayPress) {
       onCall(jobId, null);
       return;
     }
@@ -107,7 +109,7 @@ const RunLane = memo(function RunLane({
         if (task) latest.current.record(...happeningsOf(now, task));
       },
     });
-  }, [lane, first, record, phase, several, jobId, onCall]);
+  }, [lane, first, record, phase, several, jobId, onCall, mayPress]);
   useEffect(
     () => () => {
       onCall(jobId, null);
@@ -127,7 +129,11 @@ const RunLane = memo(function RunLane({
       </section>
     );
   }
-  return <Lane view={view} lane={lane} outbox={outbox} bench={bench} several={several} />;
+  return (
+    <MayFill door="addEvents">
+      <Lane view={view} lane={lane} outbox={outbox} bench={bench} several={several} />
+    </MayFill>
+  );
 });
 
 /** The newest run of each press that is not pressed to its end, and those that wait behind it. */
@@ -188,6 +194,7 @@ export function BenchPage() {
         </>
       }
     >
+      <LookOnly door="addEvents" />
       <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${scope}`}>
         {lanes.length > 0 && (
           <div

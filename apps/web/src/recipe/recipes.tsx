@@ -17,7 +17,7 @@ import {
   useShop,
   useOperator,
 } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
+import { Cloth, May } from '../frame/index.js';
 import { Button, FileInput, ProblemText } from '../ui/index.js';
 
 /** Reads a file of recipes; what is no such file is said. */
@@ -122,15 +122,17 @@ function Entry({ entry, paper }: { entry: BookEntry; paper: string }) {
                 )}
                 {print.text(proposal.why)}
               </span>
-              <Button
-                tone="strong"
-                disabled={accept.isPending}
-                onClick={() => {
-                  accept.mutate(proposal);
-                }}
-              >
-                {recipe ? 'Accept' : 'Make it the recipe'}
-              </Button>
+              <May door="addRecipe">
+                <Button
+                  tone="strong"
+                  disabled={accept.isPending}
+                  onClick={() => {
+                    accept.mutate(proposal);
+                  }}
+                >
+                  {recipe ? 'Accept' : 'Make it the recipe'}
+                </Button>
+              </May>
               {accept.isError && <ProblemText problem={problemFrom(accept.error)} />}
             </div>
           </td>
@@ -179,15 +181,17 @@ export function Recipes() {
             <a href={addressOf('exportRecipes', {})} download="kanga-recipes.json" className="text-cyan underline">
               Export
             </a>
-            <label className="inline-flex min-h-tap cursor-pointer items-center text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-              Import
-              <FileInput
-                accept=".json,application/json"
-                onFile={(file) => {
-                  take.mutate(file);
-                }}
-              />
-            </label>
+            <May door="importRecipes">
+              <label className="inline-flex min-h-tap cursor-pointer items-center text-cyan underline has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+                Import
+                <FileInput
+                  accept=".json,application/json"
+                  onFile={(file) => {
+                    take.mutate(file);
+                  }}
+                />
+              </label>
+            </May>
           </div>
         </div>
         <p className="no-print mb-4 max-w-3xl text-soft">

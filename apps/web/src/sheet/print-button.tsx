@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { Media, Printer } from '@kanga/core/shop';
 import type { NewPrint } from '@kanga/contract/sheet';
-import { call, problemFrom, queryClient } from '../data/index.js';
+import { call, problemFrom, queryClient, useMay } from '../data/index.js';
 import { Button, Dialog } from '../ui/index.js';
 import { PrintCard, type CardAnswer } from './print-card.js';
 
@@ -30,6 +30,7 @@ export function PrintButton({
   onPrinted?: () => void;
 }) {
   const [open, setOpen] = useState(false);
+  const may = useMay();
   // The same print, however often it is asked for: a second try after a lost answer makes no second one.
   const id = useRef(crypto.randomUUID());
   const ask = useMutation({
@@ -51,7 +52,7 @@ export function PrintButton({
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <Button tone="strong" className="w-full" disabled={disabled}>
+        <Button tone="strong" className="w-full" disabled={disabled || !may('addPrint')}>
           {label}
         </Button>
       }

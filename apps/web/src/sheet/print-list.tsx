@@ -13,6 +13,7 @@ import {
   usePrint,
   useShop,
 } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, ProblemText } from '../ui/index.js';
 
 const SAID: Record<PrintState, string> = {
@@ -99,15 +100,17 @@ function OnePrint({ record }: { record: PrintRecord }) {
   const underRule = printer && printer.mirroredBy !== record.mirroredBy && (state === 'ready' || state === 'rendering');
   const busy = step.isPending;
   const act = (to: Step, label: string, tone: 'plain' | 'strong' = 'plain') => (
-    <Button
-      tone={tone}
-      disabled={busy}
-      onClick={() => {
-        step.mutate(to);
-      }}
-    >
-      {label}
-    </Button>
+    <May door={to.name}>
+      <Button
+        tone={tone}
+        disabled={busy}
+        onClick={() => {
+          step.mutate(to);
+        }}
+      >
+        {label}
+      </Button>
+    </May>
   );
   return (
     <li className={`space-y-1 border-l-4 pl-3 ${EDGE[state]}`}>

@@ -9,7 +9,7 @@ import { proposedAgain, saidFor } from '@kanga/core/art';
 import type { NewBlank } from '@kanga/contract/blank';
 import { addressOf } from '@kanga/contract/route';
 import { ApiError, blanksQuery, call, problemFrom, queryClient } from '../data/index.js';
-import { Cloth, Field } from '../frame/index.js';
+import { Cloth, Field, LookOnly, MayFill } from '../frame/index.js';
 import { Button, Choice, ProblemText, TextField } from '../ui/index.js';
 import { ClothPanel, StockPanel } from './cloth-panel.js';
 import { DrawingPanel } from './drawing-panel.js';
@@ -147,92 +147,95 @@ function Workbench({ known, jobId }: { known: Blank | null; jobId: string | null
           </div>
         }
         ledger={
-          <form
-            className="space-y-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (blank.name.trim() !== '' && !crossing) keep.mutate(blank);
-            }}
-          >
-            <TextField
-              label="What is it?"
-              placeholder="Square cushion, 30 cm"
-              maxLength={120}
-              value={blank.name}
-              onChange={(event) => {
-                draft.change({ name: event.target.value }, true);
+          <MayFill door="changeBlank">
+            <LookOnly door="changeBlank" />
+            <form
+              className="space-y-3"
+              onSubmit={(event) => {
+                event.preventDefault();
+                if (blank.name.trim() !== '' && !crossing) keep.mutate(blank);
               }}
-            />
-            <div className="flex gap-2">
-              <Button
-                type="submit"
-                tone="strong"
-                className="flex-1"
-                disabled={blank.name.trim() === '' || crossing || keep.isPending}
-              >
-                {known ? 'Save' : 'Add to the shelf'}
-              </Button>
-              <Button aria-label="Undo" disabled={!draft.undo} onClick={() => draft.undo?.()}>
-                ↶
-              </Button>
-              <Button aria-label="Redo" disabled={!draft.redo} onClick={() => draft.redo?.()}>
-                ↷
-              </Button>
-            </div>
-            {keep.isError && (
-              <ProblemText
-                problem={keep.error instanceof ApiError ? withFaults(keep.error) : problemFrom(keep.error)}
+            >
+              <TextField
+                label="What is it?"
+                placeholder="Square cushion, 30 cm"
+                maxLength={120}
+                value={blank.name}
+                onChange={(event) => {
+                  draft.change({ name: event.target.value }, true);
+                }}
               />
-            )}
-            <Choice label="Part" value={part} options={PARTS} onChange={setPart} />
-            {part === 'shape' && (
-              <ShapePart
-                draft={draft}
-                way={way}
-                setWay={setWay}
-                picked={picked}
-                onPick={setPicked}
-                panel={
-                  tracing ? (
-                    <TracePanel tracing={tracing} onOutline={takeOutline} />
-                  ) : way === 'drawing' ? (
-                    <DrawingPanel onOutline={takeOutline} />
-                  ) : traced ? (
-                    <p className="text-[15px] text-soft">
-                      Drag a point; press an edge twice to add one; Delete removes the chosen one.{' '}
-                      <button
-                        type="button"
-                        className="inline-flex min-h-tap items-center text-cyan underline"
-                        onClick={() => {
-                          draft.setOutline({ kind: 'rectangle', width: 190, height: 190, radius: 0 });
-                        }}
-                      >
-                        Begin with a measured shape
-                      </button>
-                    </p>
-                  ) : (
-                    <ShapePanel draft={draft} />
-                  )
-                }
-              />
-            )}
-            {part === 'cloth' && <ClothPanel draft={draft} />}
-            {part === 'rest' && <StockPanel draft={draft} />}
-            <p className="flex gap-4 border-t border-rule pt-2">
-              <Link to={back} className="inline-flex min-h-tap items-center text-cyan underline">
-                Discard changes
-              </Link>
-              {known && (
-                <a
-                  href={addressOf('blankTemplate', { id: known.id, side: draft.side })}
-                  className="inline-flex min-h-tap items-center text-cyan underline"
-                  download
+              <div className="flex gap-2">
+                <Button
+                  type="submit"
+                  tone="strong"
+                  className="flex-1"
+                  disabled={blank.name.trim() === '' || crossing || keep.isPending}
                 >
-                  Template as PDF
-                </a>
+                  {known ? 'Save' : 'Add to the shelf'}
+                </Button>
+                <Button aria-label="Undo" disabled={!draft.undo} onClick={() => draft.undo?.()}>
+                  ↶
+                </Button>
+                <Button aria-label="Redo" disabled={!draft.redo} onClick={() => draft.redo?.()}>
+                  ↷
+                </Button>
+              </div>
+              {keep.isError && (
+                <ProblemText
+                  problem={keep.error instanceof ApiError ? withFaults(keep.error) : problemFrom(keep.error)}
+                />
               )}
-            </p>
-          </form>
+              <Choice label="Part" value={part} options={PARTS} onChange={setPart} />
+              {part === 'shape' && (
+                <ShapePart
+                  draft={draft}
+                  way={way}
+                  setWay={setWay}
+                  picked={picked}
+                  onPick={setPicked}
+                  panel={
+                    tracing ? (
+                      <TracePanel tracing={tracing} onOutline={takeOutline} />
+                    ) : way === 'drawing' ? (
+                      <DrawingPanel onOutline={takeOutline} />
+                    ) : traced ? (
+                      <p className="text-[15px] text-soft">
+                        Drag a point; press an edge twice to add one; Delete removes the chosen one.{' '}
+                        <button
+                          type="button"
+                          className="inline-flex min-h-tap items-center text-cyan underline"
+                          onClick={() => {
+                            draft.setOutline({ kind: 'rectangle', width: 190, height: 190, radius: 0 });
+                          }}
+                        >
+                          Begin with a measured shape
+                        </button>
+                      </p>
+                    ) : (
+                      <ShapePanel draft={draft} />
+                    )
+                  }
+                />
+              )}
+              {part === 'cloth' && <ClothPanel draft={draft} />}
+              {part === 'rest' && <StockPanel draft={draft} />}
+              <p className="flex gap-4 border-t border-rule pt-2">
+                <Link to={back} className="inline-flex min-h-tap items-center text-cyan underline">
+                  Discard changes
+                </Link>
+                {known && (
+                  <a
+                    href={addressOf('blankTemplate', { id: known.id, side: draft.side })}
+                    className="inline-flex min-h-tap items-center text-cyan underline"
+                    download
+                  >
+                    Template as PDF
+                  </a>
+                )}
+              </p>
+            </form>
+          </MayFill>
         }
       />
     </Cloth>

@@ -4,6 +4,7 @@ import { fitnessOf, proposeBleed, type Blank } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import { usePrint } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
+import { May } from '../frame/index.js';
 import { Menu } from '../ui/index.js';
 import { actsFor, type ShelfActs } from './use-shelf-acts.js';
 
@@ -64,7 +65,9 @@ export function ShelfCard({ group, acts }: { group: Blank[]; acts: ShelfActs }) 
         )}
       </div>
       <div className="absolute top-1.5 right-1.5 z-[1]">
-        <Menu label={`More for ${blank.name}`} items={actsFor(blank, acts)} />
+        <May door="changeBlank">
+          <Menu label={`More for ${blank.name}`} items={actsFor(blank, acts)} />
+        </May>
       </div>
     </li>
   );

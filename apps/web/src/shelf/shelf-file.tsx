@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Blank } from '@kanga/core/blank';
 import { handOver, problemFrom } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, FileInput } from '../ui/index.js';
 import { readShelf, writeShelf, type WrongBlank } from './shelf-table.js';
 import type { ShelfActs } from './use-shelf-acts.js';
@@ -35,16 +36,18 @@ export function ShelfFile({ blanks, acts }: { blanks: readonly Blank[]; acts: Sh
       >
         Export CSV
       </Button>
-      <label className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
-        Import CSV
-        <FileInput
-          accept=".csv,.tsv,.txt,text/csv"
-          label="Import a table of blanks"
-          onFile={(file) => {
-            void take(file);
-          }}
-        />
-      </label>
+      <May door="addBlanks">
+        <label className="inline-flex min-h-10 items-center rounded-sm border-[1.5px] border-key/60 bg-white px-3.5 font-semibold hover:bg-wash has-focus-visible:outline-3 has-focus-visible:outline-cyan">
+          Import CSV
+          <FileInput
+            accept=".csv,.tsv,.txt,text/csv"
+            label="Import a table of blanks"
+            onFile={(file) => {
+              void take(file);
+            }}
+          />
+        </label>
+      </May>
       {said && <p role="status">{said}</p>}
       {wrong.length > 0 && (
         <ul role="alert" className="w-full border-l-4 border-magenta bg-wash px-3 py-1">

@@ -8,8 +8,11 @@ import type { ShelfActs } from './use-shelf-acts.js';
 
 const inches = unitPrinter({ length: 'in', temperature: 'F', pressure: 'psi' });
 const handed = jest.fn();
+let mayChange = true;
 jest.mock('../data/index.js', () => ({
   usePrint: () => inches,
+  useMay: () => () => mayChange,
+  rightOf: () => 'Change the shelf',
   handOver: (...words: unknown[]) => {
     handed(...words);
   },
@@ -106,6 +109,13 @@ describe('a card of the shelf', () => {
     expect(screen.getByRole('link').getAttribute('href')).toBe(`/shelf/${tees[0]?.id ?? ''}`);
     fireEvent.click(screen.getByRole('button', { name: tees[1]?.size ?? '' }));
     expect(screen.getByRole('link').getAttribute('href')).toBe(`/shelf/${tees[1]?.id ?? ''}`);
+  });
+  it('offers nothing to change to who may only look', () => {
+    mayChange = false;
+    render(<ShelfCard group={shelf.slice(0, 1)} acts={acts().all} />);
+    mayChange = true;
+    expect(screen.getByRole('link')).toBeTruthy();
+    expect(screen.queryByRole('button')).toBeNull();
   });
   it('holds the rest in one menu', async () => {
     const { add, save, all } = acts();

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { fitnessOf, type Blank } from '@kanga/core/blank';
 import { sizeOf } from '@kanga/core/geometry';
 import { usePrint } from '../data/index.js';
+import { May } from '../frame/index.js';
 import { Button, Menu } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import { exportShelf } from './shelf-file.js';
@@ -41,14 +42,16 @@ export function ShelfList({ blanks, acts }: { blanks: readonly Blank[]; acts: Sh
         </span>
         {chosen.length > 0 && (
           <>
-            <Button
-              onClick={() => {
-                for (const blank of chosen) acts.save.mutate({ ...blank, archived: !blank.archived });
-                setPicked(new Set());
-              }}
-            >
-              {chosen[0]?.archived ? 'Restore' : 'Archive'}
-            </Button>
+            <May door="changeBlank">
+              <Button
+                onClick={() => {
+                  for (const blank of chosen) acts.save.mutate({ ...blank, archived: !blank.archived });
+                  setPicked(new Set());
+                }}
+              >
+                {chosen[0]?.archived ? 'Restore' : 'Archive'}
+              </Button>
+            </May>
             <Button
               onClick={() => {
                 exportShelf(chosen);
@@ -119,7 +122,9 @@ export function ShelfList({ blanks, acts }: { blanks: readonly Blank[]; acts: Sh
                   <td className="figures pr-4">{blank.stock ?? '–'}</td>
                   <td className="pr-4">{fitnessOf(blank).verdict}</td>
                   <td>
-                    <Menu label={`More for ${blank.name}`} items={actsFor(blank, acts)} />
+                    <May door="changeBlank">
+                      <Menu label={`More for ${blank.name}`} items={actsFor(blank, acts)} />
+                    </May>
                   </td>
                 </tr>
               );

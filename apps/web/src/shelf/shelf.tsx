@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { fitnessOf, type Blank, type Family } from '@kanga/core/blank';
 import { blanksQuery, problemFrom, useKept, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
+import { Cloth, May } from '../frame/index.js';
 import { Check, Choice, finder, ProblemText, Select, TextField } from '../ui/index.js';
 import { FAMILY_NAMES } from './families.js';
 import { MediaTable } from './media-table.js';
@@ -100,12 +100,14 @@ export function Shelf() {
             onChange={setLook}
           />
           <Check label="archived" checked={archived} onChange={setArchived} />
-          <Link
-            to="/shelf/new"
-            className="inline-flex min-h-10 items-center rounded-sm bg-cyan px-3.5 font-semibold text-white hover:bg-strong-hover"
-          >
-            New blank
-          </Link>
+          <May door="addBlank">
+            <Link
+              to="/shelf/new"
+              className="inline-flex min-h-10 items-center rounded-sm bg-cyan px-3.5 font-semibold text-white hover:bg-strong-hover"
+            >
+              New blank
+            </Link>
+          </May>
         </div>
         {trouble && <ProblemText problem={problemFrom(trouble)} className="mb-3" />}
         {shown.length === 0 ? (

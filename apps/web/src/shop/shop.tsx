@@ -1,8 +1,8 @@
 import type { Settings } from '@kanga/core/shop';
 import { celsiusOf, isZone, parseNumber } from '@kanga/core/units';
 import { Link } from 'react-router';
-import { problemFrom, usePrint } from '../data/index.js';
-import { Cloth, Schools } from '../frame/index.js';
+import { problemFrom, useMe, usePrint } from '../data/index.js';
+import { Cloth, LookOnly, May, MayFill, Schools } from '../frame/index.js';
 import { Choice, ParsedField, ProblemText, YesNo } from '../ui/index.js';
 import { Backups } from './backups.js';
 import { DemoReset } from './demo-reset.js';
@@ -27,6 +27,7 @@ const namesIn = (text: string): string[] => [
 export function ShopPage() {
   const { settings, set, problem } = useSettings();
   const print = usePrint();
+  const me = useMe();
   const units = (change: Partial<Settings['units']>) => {
     set({ units: { ...settings.units, ...change } });
   };
@@ -39,161 +40,173 @@ export function ShopPage() {
             People, tablets and the network
           </Link>
         </div>
+        <LookOnly door="changeSettings" />
         <div className="grid grid-cols-[minmax(0,1fr)] gap-8 lg:grid-cols-2">
-          <section className="space-y-4">
-            <h2 className="font-big text-2xl font-bold">Settings</h2>
-            <div className="max-w-sm">
-              <ParsedField
-                label="Name of the shop"
-                shown={settings.shopName}
-                parse={(text) => ({ ok: true, value: text.trim() })}
-                limits={(name) => (name.length >= 1 && name.length <= 80 ? null : 'From 1 to 80 letters.')}
-                onValue={(shopName) => {
-                  set({ shopName });
+          <MayFill door="changeSettings">
+            <section className="space-y-4">
+              <h2 className="font-big text-2xl font-bold">Settings</h2>
+              <div className="max-w-sm">
+                <ParsedField
+                  label="Name of the shop"
+                  shown={settings.shopName}
+                  parse={(text) => ({ ok: true, value: text.trim() })}
+                  limits={(name) => (name.length >= 1 && name.length <= 80 ? null : 'From 1 to 80 letters.')}
+                  onValue={(shopName) => {
+                    set({ shopName });
+                  }}
+                />
+                {me?.mode !== 'people' && (
+                  <ParsedField
+                    label="Operators"
+                    shown={settings.people.join(', ')}
+                    parse={(text) => ({ ok: true, value: namesIn(text) })}
+                    limits={(names) =>
+                      names.every((name) => name.length <= 80) && names.length <= 100
+                        ? null
+                        : 'Names, with commas between.'
+                    }
+                    onValue={(people) => {
+                      set({ people });
+                    }}
+                  />
+                )}
+                <ParsedField
+                  label="Time zone"
+                  shown={settings.timeZone}
+                  parse={(text) => ({ ok: true, value: text.trim() })}
+                  limits={(zone) => (isZone(zone) ? null : 'A time zone such as Europe/Lisbon or America/Chicago.')}
+                  onValue={(timeZone) => {
+                    set({ timeZone });
+                  }}
+                />
+              </div>
+              <Choice
+                label="Lengths"
+                value={settings.units.length}
+                options={[
+                  { value: 'mm', label: 'Millimetres' },
+                  { value: 'in', label: 'Inches' },
+                ]}
+                onChange={(length) => {
+                  units({ length });
                 }}
               />
-              <ParsedField
-                label="Operators"
-                shown={settings.people.join(', ')}
-                parse={(text) => ({ ok: true, value: namesIn(text) })}
-                limits={(names) =>
-                  names.every((name) => name.length <= 80) && names.length <= 100 ? null : 'Names, with commas between.'
-                }
-                onValue={(people) => {
-                  set({ people });
+              <Choice
+                label="Temperature"
+                value={settings.units.temperature}
+                options={[
+                  { value: 'C', label: '°C' },
+                  { value: 'F', label: '°F' },
+                ]}
+                onChange={(temperature) => {
+                  units({ temperature });
                 }}
               />
-              <ParsedField
-                label="Time zone"
-                shown={settings.timeZone}
-                parse={(text) => ({ ok: true, value: text.trim() })}
-                limits={(zone) => (isZone(zone) ? null : 'A time zone such as Europe/Lisbon or America/Chicago.')}
-                onValue={(timeZone) => {
-                  set({ timeZone });
+              <Choice
+                label="Pressure"
+                value={settings.units.pressure}
+                options={[
+                  { value: 'kPa', label: 'kPa' },
+                  { value: 'psi', label: 'psi' },
+                  { value: 'bar', label: 'bar' },
+                ]}
+                onChange={(pressure) => {
+                  units({ pressure });
                 }}
               />
-            </div>
-            <Choice
-              label="Lengths"
-              value={settings.units.length}
-              options={[
-                { value: 'mm', label: 'Millimetres' },
-                { value: 'in', label: 'Inches' },
-              ]}
-              onChange={(length) => {
-                units({ length });
-              }}
-            />
-            <Choice
-              label="Temperature"
-              value={settings.units.temperature}
-              options={[
-                { value: 'C', label: '°C' },
-                { value: 'F', label: '°F' },
-              ]}
-              onChange={(temperature) => {
-                units({ temperature });
-              }}
-            />
-            <Choice
-              label="Pressure"
-              value={settings.units.pressure}
-              options={[
-                { value: 'kPa', label: 'kPa' },
-                { value: 'psi', label: 'psi' },
-                { value: 'bar', label: 'bar' },
-              ]}
-              onChange={(pressure) => {
-                units({ pressure });
-              }}
-            />
-            <Choice
-              label="Dates"
-              value={settings.dates}
-              options={[
-                { value: 'iso', label: '2026-12-03' },
-                { value: 'words', label: 'Thu 3 Dec 2026' },
-              ]}
-              onChange={(dates) => {
-                set({ dates });
-              }}
-            />
-            <Choice
-              label="Bench screen"
-              value={settings.bench}
-              options={[
-                { value: 'dark', label: 'Dark' },
-                { value: 'light', label: 'Light' },
-              ]}
-              onChange={(bench) => {
-                set({ bench });
-              }}
-            />
-            <YesNo
-              label="Sounds at the press"
-              value={settings.sounds}
-              yes="On"
-              no="Off"
-              onChange={(sounds) => {
-                set({ sounds });
-              }}
-            />
-            <YesNo
-              label="Nothing is printed without a nozzle check"
-              value={settings.nozzlesFirst ?? false}
-              onChange={(nozzlesFirst) => {
-                set({ nozzlesFirst });
-              }}
-            />
-            <div className="max-w-sm">
-              <ParsedField
-                label="Activation energy of the dye, kJ/mol"
-                shown={String(settings.energy)}
-                parse={(text) => {
-                  const read = parseNumber(text);
-                  return read.ok && read.value >= 40 && read.value <= 300
-                    ? read
-                    : { ok: false, problem: `“${text.trim()}” is not a number from 40 to 300.` };
-                }}
-                onValue={(energy) => {
-                  set({ energy });
+              <Choice
+                label="Dates"
+                value={settings.dates}
+                options={[
+                  { value: 'iso', label: '2026-12-03' },
+                  { value: 'words', label: 'Thu 3 Dec 2026' },
+                ]}
+                onChange={(dates) => {
+                  set({ dates });
                 }}
               />
-              <p className="mt-0.5 text-[15px] text-soft">
-                120 fits common practice: {print.temperature(celsiusOf(420))} 25 s, {print.temperature(celsiusOf(400))}{' '}
-                45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s give the same result.
-              </p>
-            </div>
-            {problem && <ProblemText problem={problemFrom(problem)} className="mt-2" />}
-          </section>
-          <Floor />
+              <Choice
+                label="Bench screen"
+                value={settings.bench}
+                options={[
+                  { value: 'dark', label: 'Dark' },
+                  { value: 'light', label: 'Light' },
+                ]}
+                onChange={(bench) => {
+                  set({ bench });
+                }}
+              />
+              <YesNo
+                label="Sounds at the press"
+                value={settings.sounds}
+                yes="On"
+                no="Off"
+                onChange={(sounds) => {
+                  set({ sounds });
+                }}
+              />
+              <YesNo
+                label="Nothing is printed without a nozzle check"
+                value={settings.nozzlesFirst ?? false}
+                onChange={(nozzlesFirst) => {
+                  set({ nozzlesFirst });
+                }}
+              />
+              <div className="max-w-sm">
+                <ParsedField
+                  label="Activation energy of the dye, kJ/mol"
+                  shown={String(settings.energy)}
+                  parse={(text) => {
+                    const read = parseNumber(text);
+                    return read.ok && read.value >= 40 && read.value <= 300
+                      ? read
+                      : { ok: false, problem: `“${text.trim()}” is not a number from 40 to 300.` };
+                  }}
+                  onValue={(energy) => {
+                    set({ energy });
+                  }}
+                />
+                <p className="mt-0.5 text-[15px] text-soft">
+                  120 fits common practice: {print.temperature(celsiusOf(420))} 25 s,{' '}
+                  {print.temperature(celsiusOf(400))} 45 to 60 s and {print.temperature(celsiusOf(380))} about 60 s give
+                  the same result.
+                </p>
+              </div>
+              {problem && <ProblemText problem={problemFrom(problem)} className="mt-2" />}
+            </section>
+            <Floor />
+            <section className="space-y-3">
+              <h2 className="font-big text-2xl font-bold">House rules</h2>
+              <Schools
+                house={settings.house}
+                onChange={(house) => {
+                  set({ house });
+                }}
+              />
+            </section>
+          </MayFill>
           <section className="space-y-3">
-            <h2 className="font-big text-2xl font-bold">House rules</h2>
-            <Schools
-              house={settings.house}
-              onChange={(house) => {
-                set({ house });
-              }}
-            />
-          </section>
-          <section className="space-y-3">
-            <Presses />
-            <RatesForm
-              settings={settings}
-              onChange={(rates) => {
-                set({ rates });
-              }}
-            />
-            <ParcelsForm
-              settings={settings}
-              onChange={(parcels) => {
-                set({ parcels });
-              }}
-            />
-            <Backups />
-            <Storage />
-            <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
-            <DemoReset />
+            <MayFill door="changeSettings">
+              <Presses />
+              <RatesForm
+                settings={settings}
+                onChange={(rates) => {
+                  set({ rates });
+                }}
+              />
+              <ParcelsForm
+                settings={settings}
+                onChange={(parcels) => {
+                  set({ parcels });
+                }}
+              />
+            </MayFill>
+            <May door="tidy">
+              <Backups />
+              <Storage />
+              <h2 className="pt-3 font-big text-2xl font-bold">Demo</h2>
+              <DemoReset />
+            </May>
             <p className="pt-3 text-[15px] text-soft">
               Plates at {print.temperature(200)} burn at a touch. Follow the press maker’s manual and the blank maker’s
               sheet; circuits and wiring are for a licensed electrician and local code.

@@ -4,9 +4,9 @@ import type { NextAction } from '@kanga/core/job';
 import { amountText, byUrgency, checkBatch, STOCK_KINDS, type Standing } from '@kanga/core/stock';
 import { addDays, formatCount } from '@kanga/core/units';
 import { useQuery } from '@tanstack/react-query';
-import { blanksQuery, call, callForFile, handOver, problemFrom, usePrint, useShop } from '../data/index.js';
+import { blanksQuery, call, callForFile, handOver, problemFrom, useMay, usePrint, useShop } from '../data/index.js';
 import { BlankGlyph } from '../draw/index.js';
-import { Cloth, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
+import { Cloth, Field, Findings, findingOf, Line, May, Notes } from '../frame/index.js';
 import { Button, finder, Menu, OpenDialog, SearchField } from '../ui/index.js';
 import { BuyingForm } from './buying-form.js';
 import { ItemLedger } from './item-ledger.js';
@@ -23,6 +23,7 @@ export function StockPage() {
   const { settings } = useShop();
   const print = usePrint();
   const stock = useStock();
+  const may = useMay();
   const { standings, rates, today } = stock;
   const blanks = useQuery(blanksQuery).data ?? [];
   const [wanted, setWanted] = useState('');
@@ -106,12 +107,16 @@ export function StockPage() {
                     fetched.mutate('purchaseTable');
                   },
                 },
-                {
-                  label: 'New supply…',
-                  act: () => {
-                    setOpen('new supply');
-                  },
-                },
+                ...(may('setSupply')
+                  ? [
+                      {
+                        label: 'New supply…',
+                        act: () => {
+                          setOpen('new supply');
+                        },
+                      },
+                    ]
+                  : []),
               ]}
             />
           </div>
@@ -150,39 +155,41 @@ export function StockPage() {
         ledger={
           chosen ? (
             <>
-              <div className="mb-2 flex flex-wrap gap-2">
-                <Button
-                  tone="strong"
-                  onClick={() => {
-                    setOpen('receipt');
-                  }}
-                >
-                  Receive…
-                </Button>
-                <Button
-                  onClick={() => {
-                    setOpen('count');
-                  }}
-                >
-                  Count…
-                </Button>
-                <Button
-                  onClick={() => {
-                    setOpen('buying');
-                  }}
-                >
-                  Buying…
-                </Button>
-                {chosen.item.supply && (
+              <May door="reportStock">
+                <div className="mb-2 flex flex-wrap gap-2">
                   <Button
+                    tone="strong"
                     onClick={() => {
-                      setOpen('supply');
+                      setOpen('receipt');
                     }}
                   >
-                    Change…
+                    Receive…
                   </Button>
-                )}
-              </div>
+                  <Button
+                    onClick={() => {
+                      setOpen('count');
+                    }}
+                  >
+                    Count…
+                  </Button>
+                  <Button
+                    onClick={() => {
+                      setOpen('buying');
+                    }}
+                  >
+                    Buying…
+                  </Button>
+                  {chosen.item.supply && (
+                    <Button
+                      onClick={() => {
+                        setOpen('supply');
+                      }}
+                    >
+                      Change…
+                    </Button>
+                  )}
+                </div>
+              </May>
               <ItemLedger standing={chosen} currency={rates.currency} />
             </>
           ) : (

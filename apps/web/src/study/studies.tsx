@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Study } from '@kanga/core/study';
 import { studiesQuery, useDay, usePrint, useShop } from '../data/index.js';
-import { Cloth } from '../frame/index.js';
+import { Cloth, May } from '../frame/index.js';
 import { Button } from '../ui/index.js';
 import { EqualSettings } from './equal-settings.js';
 import { NewStudyDialog } from './new-study.js';
@@ -62,14 +62,16 @@ export function Studies() {
       <div className="min-h-0 flex-1 overflow-auto p-6">
         <div className="mb-2 flex flex-wrap items-end justify-between gap-4">
           <h1 className="font-big text-[34px] leading-none font-bold">Dial-in</h1>
-          <Button
-            tone="strong"
-            onClick={() => {
-              setMaking(true);
-            }}
-          >
-            New study…
-          </Button>
+          <May door="addStudy">
+            <Button
+              tone="strong"
+              onClick={() => {
+                setMaking(true);
+              }}
+            >
+              New study…
+            </Button>
+          </May>
         </div>
         <p className="mb-4 max-w-3xl text-soft">
           The best temperature, dwell and pressure for a cloth on a press, from few swatches: Kanga plans them, prints

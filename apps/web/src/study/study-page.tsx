@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { tells, type StudyAction } from '@kanga/core/study';
 import type { NextAction } from '@kanga/core/job';
 import { call, useOperator } from '../data/index.js';
-import { Cloth, Field, Findings, findingOf, Line, Notes } from '../frame/index.js';
+import { Cloth, Field, Findings, findingOf, Line, May, Notes } from '../frame/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { ByHand } from './by-hand.js';
 import { CheckSwatches } from './check-swatches.js';
@@ -107,6 +107,7 @@ export function StudyPage() {
             <Line
               action={action}
               busy={session.busy}
+              door={view.action.command.kind === 'press' ? 'freezePlan' : 'addSwatches'}
               onAct={() => {
                 void carryOut(view.action);
               }}
@@ -142,28 +143,30 @@ export function StudyPage() {
                 }}
               />
             )}
-            <Button
-              onClick={() => {
-                setOpen('measure');
-              }}
-            >
-              Measure…
-            </Button>
-            <Button
-              disabled={!comparable}
-              onClick={() => {
-                setOpen('compare');
-              }}
-            >
-              Compare by eye…
-            </Button>
-            <Button
-              onClick={() => {
-                setOpen('by hand');
-              }}
-            >
-              By hand…
-            </Button>
+            <May door="addReadings">
+              <Button
+                onClick={() => {
+                  setOpen('measure');
+                }}
+              >
+                Measure…
+              </Button>
+              <Button
+                disabled={!comparable}
+                onClick={() => {
+                  setOpen('compare');
+                }}
+              >
+                Compare by eye…
+              </Button>
+              <Button
+                onClick={() => {
+                  setOpen('by hand');
+                }}
+              >
+                By hand…
+              </Button>
+            </May>
             <Button
               onClick={() => {
                 setOpen('cloth');
@@ -171,13 +174,15 @@ export function StudyPage() {
             >
               Cloth
             </Button>
-            <Button
-              onClick={() => {
-                setOpen('settings');
-              }}
-            >
-              Settings…
-            </Button>
+            <May door="changeStudy">
+              <Button
+                onClick={() => {
+                  setOpen('settings');
+                }}
+              >
+                Settings…
+              </Button>
+            </May>
           </div>
         }
         picture={

@@ -25,6 +25,7 @@ import {
   pinSchema,
   proofOfSelfSchema,
   shownCodeSchema,
+  signInRuleSchema,
   signInSchema,
   signInsSchema,
   tabletPeopleSchema,
@@ -77,6 +78,9 @@ export const PEOPLE_ENDPOINTS = {
   people: { summary: 'Who is let in', answer: peopleSchema },
   addPerson: { summary: 'Let somebody in', body: newPersonSchema, answer: peopleSchema },
   changePerson: { summary: 'Change somebody’s name, role and rights', body: personChangeSchema, answer: peopleSchema },
+  signOutPerson: { summary: 'Sign somebody out everywhere', answer: peopleSchema },
+  signInRule: { summary: 'Who has to come in by two steps', answer: signInRuleSchema },
+  setSignInRule: { summary: 'Say who has to come in by two steps', body: signInRuleSchema, answer: signInRuleSchema },
   removePerson: { summary: 'Let somebody in no more; what they did stays', answer: peopleSchema },
   invitePerson: { summary: 'A code with which somebody chooses a password', answer: shownCodeSchema },
   mailInvitation: {

@@ -64,6 +64,8 @@ export interface Me {
   tablet: { id: string; name: string } | null;
   /** Until when what needs a proof can be done without another one. */
   provenUntil: string | null;
+  /** Whether they would have to come in by two steps and did not: until they do, they can only set that up. */
+  lacksSecond: boolean;
   /** Whether letters can be sent. */
   mails: boolean;
 }
@@ -72,7 +74,20 @@ export const meSchema = Joi.object<Me, true>({
   person: Joi.object({ id: idSchema.required(), name, role, rights }).allow(null).required(),
   tablet: Joi.object({ id: idSchema.required(), name }).allow(null).required(),
   provenUntil: whenOrNull,
+  lacksSecond: Joi.boolean().required(),
   mails: Joi.boolean().required(),
+});
+
+/** Who has to come in by two steps: a password and a one-time code, or a passkey. Tablets at the bench are left out: they are a step themselves. */
+export const SECOND_STEPS = ['nobody', 'owners', 'everybody'] as const;
+export type SecondStep = (typeof SECOND_STEPS)[number];
+export interface SignInRule {
+  secondStep: SecondStep;
+}
+export const signInRuleSchema = Joi.object<SignInRule, true>({
+  secondStep: Joi.string()
+    .valid(...SECOND_STEPS)
+    .required(),
 });
 
 /** To whom a letter goes; it is not kept. */

@@ -20,7 +20,7 @@ import * as day from './0018-day.js';
 import * as plateRates from './0019-plate-rates.js';
 import * as lists from './0020-lists.js';
 import * as people from './0021-people.js';
-import * as severalAtADevice from './0022-several-at-a-device.js';
+import * as signIns from './0022-sign-ins.js';
 
 const MIGRATIONS: Record<string, Knex.Migration> = {
   '0001-first': first,
@@ -44,7 +44,7 @@ const MIGRATIONS: Record<string, Knex.Migration> = {
   '0019-plate-rates': plateRates,
   '0020-lists': lists,
   '0021-people': people,
-  '0022-several-at-a-device': severalAtADevice,
+  '0022-sign-ins': signIns,
 };
 
 /** The migrations in order, forward only; Knex runs each in a transaction of its own. */

@@ -1,0 +1,37 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { SECOND_STEPS, type SecondStep } from '@kanga/contract/people';
+import { call, problemFrom, queryClient, signInRuleQuery } from '../data/index.js';
+import { Choice, ProblemText } from '../ui/index.js';
+
+const SAID: Record<SecondStep, string> = { nobody: 'Nobody', owners: 'Owners', everybody: 'Everybody' };
+
+/** Whom does a password alone not let in? */
+export function SecondStepRule() {
+  const { data: rule, error } = useQuery(signInRuleQuery);
+  const set = useMutation({
+    mutationFn: (secondStep: SecondStep) => call('setSignInRule', { body: { secondStep } }),
+    onSuccess: (told) => {
+      queryClient.setQueryData(signInRuleQuery.queryKey, told);
+    },
+  });
+  const trouble = error ?? set.error;
+  return (
+    <section className="space-y-2">
+      {rule && (
+        <Choice
+          label="Who has to come in by two steps"
+          value={rule.secondStep}
+          options={SECOND_STEPS.map((value) => ({ value, label: SAID[value] }))}
+          onChange={(secondStep) => {
+            set.mutate(secondStep);
+          }}
+        />
+      )}
+      <p className="max-w-prose text-[15px] text-soft">
+        A password and one-time codes, or a passkey. Whoever has neither sets one up when they come in next. Tablets at
+        the bench go on as they are: a tablet that was enrolled is a step itself.
+      </p>
+      {trouble && <ProblemText problem={problemFrom(trouble)} />}
+    </section>
+  );
+}
