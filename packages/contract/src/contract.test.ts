@@ -3,6 +3,7 @@ import { FAULT_CODES } from '@kanga/core/inspect';
 import { CHANGEABLE } from '@kanga/core/job';
 import { sampleJob, samplePlan } from '@kanga/core/testing';
 import Ajv2020 from 'ajv/dist/2020';
+import Joi from 'joi';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { ENDPOINTS, jsonSchemaOf, openApi } from './api/index.js';
@@ -42,6 +43,19 @@ describe('check', () => {
     expect(faultsOf(blankSchema, { ...BUILT_IN_BLANKS[0], stock: '5' })).toEqual(['stock']);
     expect(faultsOf(blankSchema, undefined)).toEqual(['']);
   });
+});
+
+describe('a field named __proto__', () => {
+  const schema = Joi.object<{ name: string; code?: string }>({ name: Joi.string().required(), code: Joi.string() });
+  it.each(['{"name":"x","__proto__":{"code":7}}', '{"name":"x","code":"7","more":[{"__proto__":null}]}'])(
+    'never passes, wherever it stands: %s',
+    (text) => {
+      const checked = check(schema, JSON.parse(text));
+      expect(checked.ok ? checked.value : checked.problem.faults.map(({ message }) => message).join()).toMatch(
+        /__proto__/,
+      );
+    },
+  );
 });
 
 describe('an outline', () => {

@@ -37,7 +37,7 @@ function say({ message, context }: Joi.ValidationErrorItem): string {
 /** What no text may hold: a NUL, which the database does not keep, and half of a pair of UTF-16, which is no letter (Unicode Standard, D71 to D75). */
 const UNKEEPABLE = /\0|\p{Surrogate}/u;
 
-/** Every text in a value that nobody could keep, by its path. Names of fields are texts, too. */
+/** Every text in a value that nobody could keep, by its path, and the one name that no field may have. Names of fields are texts, too. */
 function unkeepable(value: unknown, path: string): Fault[] {
   if (typeof value === 'string') {
     const at = value.search(UNKEEPABLE);
@@ -48,6 +48,8 @@ function unkeepable(value: unknown, path: string): Fault[] {
   if (typeof value !== 'object' || value === null) return [];
   return Object.entries(value).flatMap(([name, one]) => [
     ...(UNKEEPABLE.test(name) ? [{ field: path, message: `"${path}" holds a field whose name is no text` }] : []),
+    // In JSON it is a field like another, which Joi passes over; copied by assignment it would become what the copy is made from.
+    ...(name === '__proto__' ? [{ field: path, message: `"${path}" holds a field “__proto__”: take it out.` }] : []),
     ...unkeepable(one, path === '' ? name : `${path}.${name}`),
   ]);
 }
