@@ -6,6 +6,7 @@ import {
   type BrowserContextOptions,
   type Page,
 } from '@playwright/test';
+import type { JobPage } from '@kanga/contract/job';
 import type { JobFile } from '@kanga/core/job';
 import type { Network, ShownCode } from '@kanga/contract/people';
 import { deeds, demo, enter, freeze, readJob } from './shop.js';
@@ -54,6 +55,14 @@ async function letIn(page: Page, name: string, role: string): Promise<void> {
   await dialog.getByRole('button', { name: 'Let in' }).click();
   await expect(page.getByRole('row', { name: new RegExp(name) })).toBeVisible();
 }
+
+/** An open job whose sheet is to be laid out. */
+const sheetJob = async (request: APIRequestContext): Promise<string> => {
+  const { jobs } = (await (await request.get('/api/jobs?list=open')).json()) as JobPage;
+  const job = jobs.find(({ reached }) => reached === 'sheet') ?? jobs[0];
+  if (!job) throw new Error('the demo shop has open jobs');
+  return job.id;
+};
 
 /** Whose each entry is, after the one with which the test began. */
 const byWhom = ({ events }: JobFile): (string | null)[] => events.slice(1).map(({ by }) => by);
@@ -159,18 +168,35 @@ test('from one person at one machine to a shop: an owner, two people, a tablet, 
 });
 
 test('somebody who may only press is told so, and loses nothing', async ({ browser, request }) => {
+  const { id } = ((await (await request.get('/api/people')).json()) as { id: string; name: string }[]).find(
+    ({ name }) => name === 'Juniper',
+  ) ?? { id: '' };
+  await request.put(`/api/people/${id}`, { data: { name: 'Juniper', role: 'presser', rights: ['look', 'press'] } });
   const page = await own(browser);
   await page.goto('/jobs');
   await signIn(page, 'Juniper');
   await expect(page.getByRole('heading', { name: /jobs/i }).first()).toBeVisible();
+  // What is not theirs to do is not offered, and nothing they are offered is refused.
+  const refused: string[] = [];
+  page.on('response', (answer) => {
+    if (answer.status() === 403) refused.push(answer.url());
+  });
+  await expect(page.getByRole('button', { name: 'New job' })).toHaveCount(0);
+  await page.goto('/shop');
+  await expect(page.getByText(/To change it takes the right “Change presses/)).toBeVisible();
+  await expect(page.getByLabel('Name of the shop')).toBeDisabled();
+  await page.goto(`/jobs/${await sheetJob(request)}/art`);
+  await expect(page.getByText(/To change it takes the right “Plan jobs/)).toBeVisible();
+  await page.getByTestId('next').click();
+  await expect(page).toHaveURL(/\/sheet$/);
+  await page.goto('/');
+  await expect(page.getByTestId('next')).toBeVisible();
+  expect(refused).toEqual([]);
   await page.goto('/people');
   await expect(page.getByText(/Who lets people in is an owner/)).toBeVisible();
   // Signed out elsewhere: the screen asks who is there, and goes on where it was.
   await page.goto('/shelf');
   await expect(page.getByRole('heading').first()).toBeVisible();
-  const { id } = ((await (await request.get('/api/people')).json()) as { id: string; name: string }[]).find(
-    ({ name }) => name === 'Juniper',
-  ) ?? { id: '' };
   await request.post(`/api/people/${id}/invitation`);
   await page.context().clearCookies();
   await page.goto('/stock');
@@ -238,5 +264,24 @@ test('one-time codes are begun with on the screen, and asked for at the next sig
   await page.getByLabel('One-time code').fill(app.generate({ timestamp: Date.now() + 30_000 }));
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Juniper', exact: true })).toBeVisible();
+  await page.context().close();
+});
+
+test('where an owner asks for two steps, who came in by a password sets the other one up first', async ({
+  browser,
+  request,
+}) => {
+  const { TOTP, Secret } = await import('otpauth');
+  const page = await own(browser);
+  await page.goto('/people');
+  await signIn(page, 'Wren');
+  await page.getByText('Owners', { exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'One step more' })).toBeVisible();
+  await page.getByRole('button', { name: 'Begin with one-time codes' }).click();
+  const app = new TOTP({ secret: Secret.fromBase32(await page.locator('span.select-all').innerText()) });
+  await page.getByLabel('Code of now').fill(app.generate());
+  await page.getByRole('button', { name: 'Ask for them from now on' }).click();
+  await expect(page.getByRole('heading', { name: 'Who is let in' })).toBeVisible();
+  await request.put('/api/sign-in-rule', { data: { secondStep: 'nobody' } });
   await page.context().close();
 });

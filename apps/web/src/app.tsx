@@ -1,13 +1,5 @@
 import { Suspense, useEffect, useState } from 'react';
-import {
-  createBrowserRouter,
-  Link,
-  Outlet,
-  useLocation,
-  useNavigate,
-  useRouteError,
-  type RouteObject,
-} from 'react-router';
+import { createBrowserRouter, Link, Outlet, useHref, useNavigate, useRouteError, type RouteObject } from 'react-router';
 import { ApiError, IS_CLOSED, problemFrom, useMe } from './data/index.js';
 import { Cloth } from './frame/index.js';
 import { Gate } from './people/index.js';
@@ -21,14 +13,16 @@ const Fallback = () => (
 
 function Trouble() {
   const problem = problemFrom(useRouteError());
-  const [navigate, { pathname, search }] = [useNavigate(), useLocation()];
+  const [navigate, home] = [useNavigate(), useHref('/')];
   const isClosed = IS_CLOSED.includes(problem.code);
   const me = useMe();
   const isIn = me !== undefined && me.person !== null && !me.lacksSecond;
-  // Whoever has come in since sees what they came for.
+  // Whoever has come in since sees what they came for; where that is, the browser knows sooner than what is drawn.
   useEffect(() => {
-    if (isClosed && isIn) void navigate(`${pathname}${search}`, { replace: true });
-  }, [isClosed, isIn, navigate, pathname, search]);
+    if (!isClosed || !isIn) return;
+    const { pathname, search } = window.location;
+    void navigate(`${pathname.slice(home.replace(/\/$/, '').length)}${search}`, { replace: true });
+  }, [isClosed, isIn, navigate, home]);
   if (isClosed) return <Waiting />;
   return (
     <Cloth title={problem.title}>

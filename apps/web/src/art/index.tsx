@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Art } from '@kanga/core/art';
 import { TemplateKey, ZoomField } from '../draw/index.js';
-import { Empty, Field, MayFill } from '../frame/index.js';
+import { Empty, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, UndoRedo } from '../ui/index.js';
 import { ArtPicker, useUpload } from './art-picker.js';
@@ -193,11 +193,7 @@ export default function ArtStage() {
           {drawn.length > 0 && composed && <TemplateKey template={composed.template} print={print} />}
         </div>
       }
-      ledger={
-        <MayFill door="changeJob">
-          <Facts designing={designing} adding={adding} setAdding={setAdding} />
-        </MayFill>
-      }
+      ledger={<Facts designing={designing} adding={adding} setAdding={setAdding} />}
     />
   );
 }

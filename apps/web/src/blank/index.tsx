@@ -7,7 +7,7 @@ import { PIECES_LIMITS } from '@kanga/core/job';
 import { parseLength } from '@kanga/core/units';
 import { addressOf } from '@kanga/contract/route';
 import { InkLooks, OtherRoute, TemplateDrawing, TemplateKey, ZoomField } from '../draw/index.js';
-import { DecisionFact, Empty, Fact, Field, MayFill } from '../frame/index.js';
+import { DecisionFact, Empty, Fact, Field } from '../frame/index.js';
 import { useJob } from '../job/index.js';
 import { Button, ParsedField } from '../ui/index.js';
 import { ShelfPicker } from './shelf-picker.js';
@@ -222,11 +222,7 @@ export default function BlankStage() {
           {template && <TemplateKey template={template} print={print} />}
         </div>
       }
-      ledger={
-        <MayFill door="changeJob">
-          <Facts />
-        </MayFill>
-      }
+      ledger={<Facts />}
     />
   );
 }

@@ -7,11 +7,11 @@ export function May({ door, children }: { door: RouteName; children: ReactNode }
   return useMay()(door) ? children : null;
 }
 
-/** Says to who may not change what is shown here what it takes. */
-export function LookOnly({ door }: { door: RouteName }) {
+/** Says to who may not change what is shown here what it takes. `flush`: it lies along the edge of the cloth. */
+export function LookOnly({ door, flush = false }: { door: RouteName; flush?: boolean }) {
   if (useMay()(door)) return null;
   return (
-    <p className="no-print mb-4 border-l-4 border-cyan bg-wash px-4 py-2.5">
+    <p className={`no-print border-l-4 border-cyan bg-wash px-4 py-2.5 ${flush ? '' : 'mb-4'}`}>
       You can look at this. To change it takes the right “{rightOf(door)}”, which an owner gives.
     </p>
   );

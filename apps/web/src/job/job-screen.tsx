@@ -83,7 +83,7 @@ function OfStage({ stage, children }: { stage: Stage; children: React.ReactNode 
   const door = STAGE_DOORS[stage];
   return (
     <>
-      <LookOnly door={door} />
+      <LookOnly flush door={door} />
       {door === 'changeJob' ? children : <MayFill door={door}>{children}</MayFill>}
     </>
   );
@@ -332,7 +332,7 @@ function OpenJob({ file, stage }: { file: JobFile; stage: Stage }) {
           <OfStage stage={stage}>
             <Screen />
           </OfStage>
-          <Pointers key={stage} stage={stage} />
+          {may(STAGE_DOORS[stage]) && <Pointers key={stage} stage={stage} />}
         </Suspense>
       </Cloth>
     </JobContextDoor>

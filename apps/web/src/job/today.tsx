@@ -11,6 +11,7 @@ import {
   openOrdersQuery,
   shopDay,
   serverNow,
+  useMay,
   useShop,
 } from '../data/index.js';
 import { Cloth, Findings, Line } from '../frame/index.js';
@@ -25,8 +26,12 @@ export function Today() {
   const [adding, setAdding] = useState(false);
   const today = shopDay(serverNow());
   const planned = useDayPlan();
+  const may = useMay();
   // To list them takes a command of its own: the plan goes first.
-  const { data: backups } = useQuery({ ...backupsQuery, enabled: planned.plan !== null || planned.problem !== null });
+  const { data: backups } = useQuery({
+    ...backupsQuery,
+    enabled: may('backups') && (planned.plan !== null || planned.problem !== null),
+  });
   const findings = backups ? checkBackups(backups, serverNow()) : [];
   const openOrders = useQuery(openOrdersQuery).data?.total ?? 0;
   const { data: done = [] } = useQuery(dayDoneQuery(today));

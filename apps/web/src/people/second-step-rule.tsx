@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { SECOND_STEPS, type SecondStep } from '@kanga/contract/people';
-import { call, problemFrom, queryClient, signInRuleQuery } from '../data/index.js';
+import { call, meQuery, problemFrom, queryClient, signInRuleQuery } from '../data/index.js';
 import { Choice, ProblemText } from '../ui/index.js';
 
 const SAID: Record<SecondStep, string> = { nobody: 'Nobody', owners: 'Owners', everybody: 'Everybody' };
@@ -10,8 +10,10 @@ export function SecondStepRule() {
   const { data: rule, error } = useQuery(signInRuleQuery);
   const set = useMutation({
     mutationFn: (secondStep: SecondStep) => call('setSignInRule', { body: { secondStep } }),
-    onSuccess: (told) => {
+    onSuccess: async (told) => {
       queryClient.setQueryData(signInRuleQuery.queryKey, told);
+      // It may be for whoever says so.
+      await queryClient.invalidateQueries({ queryKey: meQuery.queryKey });
     },
   });
   const trouble = error ?? set.error;
@@ -28,8 +30,8 @@ export function SecondStepRule() {
         />
       )}
       <p className="max-w-prose text-[15px] text-soft">
-        A password and one-time codes, or a passkey. Whoever has neither sets one up when they come in next. Tablets at
-        the bench go on as they are: a tablet that was enrolled is a step itself.
+        A password and one-time codes, or a passkey. Whoever came in by less is asked at once to set one of them up, and
+        can do nothing else until then. Tablets at the bench go on as they are: one that was enrolled is a step itself.
       </p>
       {trouble && <ProblemText problem={problemFrom(trouble)} />}
     </section>

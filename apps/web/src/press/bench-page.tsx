@@ -194,7 +194,7 @@ export function BenchPage() {
         </>
       }
     >
-      <LookOnly door="addEvents" />
+      <LookOnly flush door="addEvents" />
       <div className={`flex min-h-0 flex-1 flex-col overflow-auto ${scope}`}>
         {lanes.length > 0 && (
           <div

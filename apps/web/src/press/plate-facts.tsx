@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { STAND_IN, type Press } from '@kanga/core/shop';
 import { formatTemperature } from '@kanga/core/units';
 import type { PressNow } from '@kanga/contract/bench';
-import { call, problemFrom, usePressNow, useShop } from '../data/index.js';
+import { call, problemFrom, useMay, usePressNow, useShop } from '../data/index.js';
 import { Button } from '../ui/index.js';
 
 /** As near as this to its set point a plate is hot, °C. */
@@ -28,6 +28,7 @@ function words(
 /** What a press with a controller tells of itself, and what can be told to it. */
 export function PlateFacts({ press, dial }: { press: Press; dial: number | null }) {
   const now = usePressNow(press.id);
+  const may = useMay();
   const { units } = useShop().settings;
   const tell = useMutation({
     mutationFn: (to: { celsius: number } | { closed: boolean }) =>
@@ -50,7 +51,7 @@ export function PlateFacts({ press, dial }: { press: Press; dial: number | null 
         <b className="figures text-[24px]">{reading ? formatTemperature(reading.celsius, units.temperature) : '–'}</b>{' '}
         <span className={`font-semibold ${tones[tone]}`}>{say}</span>
       </span>
-      {reading && dial !== null && Math.abs(reading.setPoint - dial) >= 1 && (
+      {reading && dial !== null && Math.abs(reading.setPoint - dial) >= 1 && may('setPlate') && (
         <Button
           className={button}
           disabled={tell.isPending}
@@ -61,7 +62,7 @@ export function PlateFacts({ press, dial }: { press: Press; dial: number | null 
           Set it to {formatTemperature(dial, units.temperature)}
         </Button>
       )}
-      {press.controller === STAND_IN && reading && (
+      {press.controller === STAND_IN && reading && may('moveLever') && (
         <Button
           className={button}
           disabled={tell.isPending}

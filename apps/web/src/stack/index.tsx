@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { otherTemperature } from '@kanga/core/units';
 import { problemFrom } from '../data/index.js';
-import { Empty, Field, Group, MayFill } from '../frame/index.js';
+import { Empty, Field, Group } from '../frame/index.js';
 import { useDownload, useJob } from '../job/index.js';
 import { Button, Choice, ProblemText } from '../ui/index.js';
 import { BedDrawing } from './bed-drawing.js';
@@ -110,10 +110,8 @@ export default function StackStage() {
       ledger={
         <>
           <Group name="settings" title="Settings">
-            <MayFill door="changeJob">
-              <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
-              <JobRules />
-            </MayFill>
+            <SettingsLedger settings={stack.settings} dial={view.plan ? null : planned.dial} />
+            <JobRules />
           </Group>
           <Group name="pace" title="Pace and jigs">
             <CycleFacts cycle={planned.cycle} />

@@ -134,7 +134,7 @@ export function Choice<T extends string>({
         {options.map((option) => (
           <label
             key={option.value}
-            className="inline-flex min-h-10 items-center justify-center rounded-sm border-[1.5px] border-key/50 bg-white px-3 min-w-tap has-checked:border-key has-checked:bg-key has-checked:text-white has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-cyan"
+            className="inline-flex min-h-10 items-center justify-center rounded-sm border-[1.5px] border-key/50 bg-white px-3 min-w-tap has-checked:border-key has-checked:bg-key has-checked:text-white has-disabled:cursor-not-allowed has-disabled:opacity-60 has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-cyan"
           >
             <input
               type="radio"
