@@ -164,6 +164,14 @@ it('one server reads the presses, says what they read at both, and another takes
     await first.start();
     await reads(first, 175);
     expect(press.talking()).toBe(1);
+    // One that hangs, as one whose machine is cut off, is known by its silence; when it goes on it lets go.
+    second.signal('SIGSTOP');
+    press.read(164);
+    await reads(first, 164);
+    expect(press.talking()).toBe(2);
+    second.signal('SIGCONT');
+    await until(() => press.talking() === 1);
+    await reads(second, 164);
     expect((await first.ask('PUT', `shop/presses/${id}`, { ...words, controller: null })).status).toBe(200);
   } finally {
     await press.close();

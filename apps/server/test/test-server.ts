@@ -126,6 +126,11 @@ export class TestServer {
     throw new Error('the server did not become healthy');
   }
 
+  /** Stops it where it is, or has it go on: it hears of neither. */
+  signal(signal: 'SIGSTOP' | 'SIGCONT'): void {
+    this.child?.kill(signal);
+  }
+
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const { child } = this;
     if (!child || child.exitCode !== null) return;

@@ -11,9 +11,11 @@ import { opened, sealed, type Said } from './said.js';
 const CHANNEL = 'kanga_live';
 /** The line is opened again so soon after it broke, and a lock that another one has is asked for again, ms. */
 const AGAIN = 300;
-/** A connection whose other end vanished without a word is given up within ten seconds: what it locked is free then. */
+/** The line is asked so often whether it is good, and so long it has to say so, ms: one whose other end vanished without a word, or was cut off for a while, says nothing by itself. */
+const ASKED = { every: 2000, within: 4000 };
+/** A server that vanished, was cut off or hangs has its line given up by the database within ten seconds: what it locked is free then. */
 const ALIVE =
-  'SET tcp_keepalives_idle = 4; SET tcp_keepalives_interval = 2; SET tcp_keepalives_count = 2; SET idle_session_timeout = 0';
+  "SET tcp_keepalives_idle = 4; SET tcp_keepalives_interval = 2; SET tcp_keepalives_count = 2; SET idle_session_timeout = '9s'";
 
 /**
  * The other servers of the shop, as far as there are any: they share its database and nothing else. One connection of its own listens to them, and holds what only one of all may have; it
@@ -61,6 +63,8 @@ export class OtherServers implements OnModuleDestroy {
       // One that never came up says so by what it throws.
       if (this.line !== line) return;
       this.line = null;
+      // Whatever it still is, nothing waits for it.
+      line.connection.stream.destroy();
       if (!this.ended) this.comeBack();
     };
     line.on('error', lose);
@@ -83,6 +87,24 @@ export class OtherServers implements OnModuleDestroy {
     // What was held went with the line that held it.
     this.held.clear();
     this.line = line;
+    this.lookAfter(line, lose);
+  }
+
+  /** Asks a line again and again whether it is good, and loses one that does not say so. */
+  private lookAfter(line: pg.Client, lose: () => void): void {
+    const late = setTimeout(lose, ASKED.within);
+    line.query('SELECT 1').then(
+      () => {
+        clearTimeout(late);
+        setTimeout(() => {
+          if (this.line === line) this.lookAfter(line, lose);
+        }, ASKED.every).unref();
+      },
+      () => {
+        clearTimeout(late);
+        lose();
+      },
+    );
   }
 
   private hear(payload: string): void {
